@@ -1,0 +1,41 @@
+package jordfell.core.diagnosis;
+
+import java.util.Locale;
+import jordfell.core.path.Stop;
+
+/** Named reasons for which a device is held, each with the stop it belongs to. */
+public enum Cause {
+    LINE_UNBOUND(Stop.BOUND, "A line has no extension"),
+    SETTING_MISSING(Stop.BOUND, "A setting is missing or wrong"),
+    NOT_RELEASED(Stop.RELEASED, "Nothing was released"),
+    NEVER_CALLED_IN(Stop.FETCHED, "It never called in"),
+    STALE_CONFIG(Stop.FETCHED, "It still has an older configuration"),
+    NAME_NOT_FOUND(Stop.LOCATED, "The registrar’s name is not found"),
+    NOT_HEARD(Stop.HEARD, "No registration reaches a registrar"),
+    UNKNOWN_EXTENSION(Stop.ACCEPTED, "The registrar does not know the extension"),
+    WRONG_AUTH_USER(Stop.ACCEPTED, "Another authentication user"),
+    WRONG_PASSWORD(Stop.ACCEPTED, "A wrong password"),
+    LAPSED(Stop.HOLDING, "Its registration ran out");
+
+    private final Stop stop;
+    private final String title;
+
+    Cause(Stop stop, String title) {
+        this.stop = stop;
+        this.title = title;
+    }
+
+    public Stop stop() {
+        return stop;
+    }
+
+    /** A heading for the cause on its own, without a device. */
+    public String title() {
+        return title;
+    }
+
+    /** As in addresses: {@code wrong-password}. */
+    public String slug() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+}

@@ -1,0 +1,67 @@
+package jordfell.core.diagnosis;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.path.DeviceFacts.ReleaseFacts;
+import jordfell.core.path.Stop;
+import jordfell.core.path.StopReport;
+import jordfell.core.path.StopState;
+
+/** <em>never-called-in</em> and <em>stale-config</em>: released, and past the usual time not fetched. */
+final class FetchRule implements Rule {
+
+    @Override
+    public List<Finding> examine(CaseOf device) {
+        StopReport fetched = device.path().stop(Stop.FETCHED);
+        if (fetched.state() != StopState.HELD) {
+            return List.of();
+        }
+        ReleaseFacts release = device.facts().released().orElseThrow();
+        Optional<ConfigRequested> served = device.evidence().last(ConfigRequested.class, ConfigRequested::served);
+        return List.of(served.map(r -> stale(release, r)).orElseGet(() -> never(device, release)));
+    }
+
+    private static Finding never(CaseOf device, ReleaseFacts release) {
+        return new Finding(
+                Cause.NEVER_CALLED_IN,
+                "",
+                Certainty.CERTAIN,
+                0,
+                "never called in",
+                "It never asked for its configuration.",
+                "Nothing came from " + device.facts().mac() + " since it was enrolled: it has no power, no network, "
+                        + "another provisioning address, or another MAC than the one on record.",
+                release.at(),
+                0,
+                List.of("released as " + release.revision().brief(), "no request from this MAC"),
+                List.of(Remedy.advice("Check that it has power and network at "
+                        + device.facts().site() + ", and compare the MAC on its label with "
+                        + device.facts().mac() + ".")));
+    }
+
+    private static Finding stale(ReleaseFacts release, ConfigRequested served) {
+        Instant last = served.at();
+        return new Finding(
+                Cause.STALE_CONFIG,
+                "",
+                Certainty.CERTAIN,
+                0,
+                "has an older configuration",
+                "It still has revision " + brief(served) + ", from before the last release.",
+                "Revision " + release.revision().brief() + " was released and it has not asked since.",
+                release.at(),
+                0,
+                List.of(
+                        "took " + brief(served) + " at " + last,
+                        "released " + release.revision().brief()),
+                List.of(
+                        new Remedy(Remedy.Action.RESEND, "Ask it to fetch now", 0),
+                        Remedy.advice("If it stays silent, switch it off and on.")));
+    }
+
+    private static String brief(ConfigRequested request) {
+        return request.revision().substring(0, Math.min(4, request.revision().length()));
+    }
+}

@@ -1,0 +1,121 @@
+package jordfell.core.diagnosis;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import jordfell.core.evidence.Observation.SipSeen;
+import jordfell.core.path.DeviceFacts.ExtensionFacts;
+import jordfell.core.path.DeviceFacts.LineFacts;
+import jordfell.core.path.DeviceFacts.SentLine;
+import jordfell.core.roster.Domain;
+import jordfell.core.sip.DigestAnswer;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+
+/**
+ * Side by side for one line: what the registrar expects, what we sent, what the phone used.
+ *
+ * @param line its position
+ */
+public record MatchSheet(int line, List<Row> rows) {
+
+    /**
+     * One thing that must be the same on both sides. Texts are empty where nothing is known.
+     *
+     * @param secret the texts say whose password it is, never the password
+     * @param differs what was used or sent is not what is expected
+     */
+    public record Row(String what, String expected, String sent, String used, boolean secret, boolean differs) {}
+
+    /** The sheets of all bound lines. */
+    public static List<MatchSheet> of(CaseOf device) {
+        return device.facts().lines().stream()
+                .filter(line -> line.extension().isPresent())
+                .map(line -> sheet(device, line, line.extension().get()))
+                .toList();
+    }
+
+    private static MatchSheet sheet(CaseOf device, LineFacts line, ExtensionFacts extension) {
+        Optional<SentLine> sent = device.facts()
+                .released()
+                .flatMap(r -> r.sent().stream()
+                        .filter(s -> s.position() == line.position())
+                        .findFirst());
+        Optional<SipSeen> seen = lastAnswered(device, extension.number());
+        Optional<SipMessage> register = seen.map(SipSeen::message);
+        Optional<DigestAnswer> answer =
+                register.flatMap(m -> m.first("Authorization")).flatMap(DigestAnswer::read);
+        Domain domain = device.facts().domain();
+        List<Row> rows = new ArrayList<>();
+        rows.add(row(
+                "Address of record",
+                extension.number(),
+                sent.map(SentLine::number),
+                register.flatMap(SipHeaders::to).map(a -> a.user())));
+        rows.add(row(
+                "Authentication user",
+                extension.authUser(),
+                sent.map(SentLine::authUser),
+                answer.map(DigestAnswer::username)));
+        rows.add(password(device, extension, sent, answer));
+        rows.add(row("Realm", domain.realm(), Optional.empty(), answer.map(DigestAnswer::realm)));
+        rows.add(new Row(
+                "Registrar",
+                domain.name(),
+                sent.map(SentLine::registrar).orElse(""),
+                seen.map(s -> s.node()).orElse(""),
+                false,
+                sent.filter(s -> !s.registrar().equals(domain.name())).isPresent()));
+        rows.add(expiry(domain, sent, register));
+        return new MatchSheet(line.position(), rows);
+    }
+
+    private static Row password(
+            CaseOf device, ExtensionFacts extension, Optional<SentLine> sent, Optional<DigestAnswer> answer) {
+        String own = extension.number() + "’s";
+        Optional<String> current = device.secrets().current(extension.number());
+        boolean stale = sent.isPresent() && !current.equals(sent.map(SentLine::password));
+        Optional<PasswordUsed> used =
+                answer.map(a -> PasswordCandidates.find(a, "REGISTER", extension.number(), device.secrets()));
+        boolean wrong = used.filter(u -> !(u instanceof PasswordUsed.Right)).isPresent();
+        return new Row(
+                "Password",
+                own,
+                sent.map(s -> stale ? "an earlier one" : own).orElse(""),
+                used.map(u -> u instanceof PasswordUsed.Right ? own : u.brief()).orElse(""),
+                true,
+                wrong || stale);
+    }
+
+    private static Row expiry(Domain domain, Optional<SentLine> sent, Optional<SipMessage> register) {
+        String asked = register.flatMap(m -> m.first("Expires")).orElse("");
+        String range = domain.expiry().min() + "–" + domain.expiry().max() + " s";
+        boolean tooShort = asked.matches("[1-9][0-9]{0,8}") && domain.expiry().grant(Integer.parseInt(asked)) < 0;
+        return new Row(
+                "Expiry",
+                range,
+                sent.map(s -> s.expiry() + " s").orElse(""),
+                asked.isEmpty() ? "" : asked + " s",
+                false,
+                tooShort);
+    }
+
+    private static Row row(String what, String expected, Optional<String> sent, Optional<String> used) {
+        boolean differs = sent.filter(s -> !s.equals(expected)).isPresent()
+                || used.filter(u -> !u.equals(expected)).isPresent();
+        return new Row(what, expected, sent.orElse(""), used.orElse(""), false, differs);
+    }
+
+    /** The newest REGISTER of a line that carries an answer, or failing that the newest at all. */
+    private static Optional<SipSeen> lastAnswered(CaseOf device, String number) {
+        List<SipSeen> registers = device.evidence()
+                .list(
+                        SipSeen.class,
+                        s -> s.toNode() && s.number().equals(number) && s.text().startsWith("REGISTER "));
+        return registers.stream()
+                .filter(s -> s.text().contains("Authorization:"))
+                .collect(Collectors.reducing((a, b) -> b))
+                .or(() -> registers.stream().reduce((a, b) -> b));
+    }
+}

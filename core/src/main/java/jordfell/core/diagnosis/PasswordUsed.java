@@ -1,0 +1,56 @@
+package jordfell.core.diagnosis;
+
+/** Which password a phone used, as its answer to a challenge shows. */
+public sealed interface PasswordUsed {
+
+    /** A few words for a list and a key for grouping. */
+    String brief();
+
+    /** The right one. */
+    record Right() implements PasswordUsed {
+        @Override
+        public String brief() {
+            return "the right password";
+        }
+    }
+
+    /** One that this extension had before; {@code back} is 1 for the one before the present. */
+    record Earlier(int back) implements PasswordUsed {
+        @Override
+        public String brief() {
+            return "an earlier password";
+        }
+    }
+
+    /** Another extension's. */
+    record Others(String number) implements PasswordUsed {
+        @Override
+        public String brief() {
+            return number + "’s password";
+        }
+    }
+
+    /** The right one, damaged on its way. */
+    record Damaged(Damage damage) implements PasswordUsed {
+        @Override
+        public String brief() {
+            return damage.brief();
+        }
+    }
+
+    /** None at all. */
+    record Empty() implements PasswordUsed {
+        @Override
+        public String brief() {
+            return "an empty password";
+        }
+    }
+
+    /** None that we know. */
+    record Unknown() implements PasswordUsed {
+        @Override
+        public String brief() {
+            return "an unknown password";
+        }
+    }
+}

@@ -1,0 +1,24 @@
+package jordfell.core.diagnosis;
+
+/**
+ * Something to do about a finding.
+ *
+ * @param label what the button says, or for {@link Action#ADVICE} the whole sentence
+ * @param line the line it is about, or 0 for the whole device
+ */
+public record Remedy(Action action, String label, int line) {
+
+    /** What Jordfell can do itself; advice is for people. */
+    public enum Action {
+        BIND_LINE,
+        OPEN_SETTINGS,
+        RELEASE,
+        RESEND,
+        SWAP_LINES,
+        ADVICE
+    }
+
+    static Remedy advice(String sentence) {
+        return new Remedy(Action.ADVICE, sentence, 0);
+    }
+}

@@ -1,0 +1,86 @@
+package jordfell.core.evidence;
+
+import java.time.Instant;
+import java.util.List;
+import jordfell.core.sip.SipMessage;
+import jordfell.core.sip.SipReader;
+import jordfell.core.sip.SipReading;
+
+/**
+ * One timed fact, as it was seen. Which device it belongs to is decided where it is stored.
+ *
+ * <p>Texts are empty, not null, where nothing was seen.
+ */
+public sealed interface Observation {
+
+    Instant at();
+
+    /**
+     * A configuration was asked for over HTTP.
+     *
+     * @param revision the revision that answered it; empty unless the status is 200 or 304
+     */
+    record ConfigRequested(Instant at, String file, int status, String revision, String userAgent, String source)
+            implements Observation {
+
+        public boolean served() {
+            return status == 200 || status == 304;
+        }
+    }
+
+    /** A name was looked up; {@code answers} is empty when there is no such name. */
+    record NameLookedUp(Instant at, String name, String type, List<String> answers) implements Observation {
+        public NameLookedUp {
+            answers = List.copyOf(answers);
+        }
+    }
+
+    /**
+     * A SIP message passed a registrar node.
+     *
+     * @param toNode true when the device sent it, false when the node did
+     * @param peer the device's source or destination, {@code address:port}
+     * @param number the user of the To header
+     * @param text the bytes, as they were
+     */
+    record SipSeen(Instant at, boolean toNode, String node, String peer, String number, String text)
+            implements Observation {
+
+        /** The message; text that can't be read as SIP is shown as a message without headers. */
+        public SipMessage message() {
+            return SipReader.read(text.getBytes(java.nio.charset.StandardCharsets.UTF_8))
+                            instanceof SipReading.Message read
+                    ? read.message()
+                    : SipMessage.request("UNREADABLE", "sip:unreadable.invalid");
+        }
+    }
+
+    /** A binding of an extension came, was refreshed or went (RFC 3261 §10.3). */
+    record BindingChanged(Instant at, String number, Change change, String contact, String node, Instant expiresAt)
+            implements Observation {
+
+        /** What happened to it. */
+        public enum Change {
+            ADDED,
+            REFRESHED,
+            REMOVED,
+            EXPIRED;
+
+            public boolean live() {
+                return this == ADDED || this == REFRESHED;
+            }
+        }
+    }
+
+    /** A node asked a contact whether it is there (RFC 3261 §11). */
+    record Pinged(Instant at, String number, boolean answered) implements Observation {}
+
+    /**
+     * A test call was made.
+     *
+     * @param outbound true when the device called
+     * @param detail what the far end said, such as {@code 200 OK}
+     */
+    record TestCalled(Instant at, String number, boolean outbound, boolean worked, String detail)
+            implements Observation {}
+}

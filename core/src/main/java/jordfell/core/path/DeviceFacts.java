@@ -1,0 +1,66 @@
+package jordfell.core.path;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.release.Revision;
+import jordfell.core.roster.Domain;
+
+/**
+ * What the records say of one device.
+ *
+ * @param problems settings that are missing or can't be used, one sentence each
+ * @param current the revision its present settings render to; empty when they don't
+ * @param released what was last released to it
+ * @param checkEvery how often it asks for its configuration
+ */
+public record DeviceFacts(
+        long id,
+        MacAddress mac,
+        String label,
+        DeviceModel model,
+        String site,
+        Instant enrolledAt,
+        String enrolledBy,
+        Domain domain,
+        List<LineFacts> lines,
+        List<String> problems,
+        Optional<Revision> current,
+        Optional<ReleaseFacts> released,
+        Duration checkEvery) {
+
+    public DeviceFacts {
+        lines = List.copyOf(lines);
+        problems = List.copyOf(problems);
+    }
+
+    /** Whether it has changes that were not released. */
+    public boolean pending() {
+        return !current.equals(released.map(ReleaseFacts::revision));
+    }
+
+    /** A line that is wanted, and the extension it has. */
+    public record LineFacts(int position, Optional<ExtensionFacts> extension, String registrar, int expiry) {}
+
+    /** The account behind a line. */
+    public record ExtensionFacts(long id, String number, String authUser, String displayName) {}
+
+    /** The newest release to this device. */
+    public record ReleaseFacts(long id, Revision revision, Instant at, String by, List<SentLine> sent) {
+        public ReleaseFacts {
+            sent = List.copyOf(sent);
+        }
+    }
+
+    /** What a released configuration says of one line. The password never leaves the server's memory. */
+    public record SentLine(
+            int position, String number, String authUser, String password, String registrar, int expiry) {
+        @Override
+        public String toString() {
+            return "SentLine[" + position + ", " + number + "]";
+        }
+    }
+}

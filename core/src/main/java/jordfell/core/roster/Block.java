@@ -1,0 +1,30 @@
+package jordfell.core.roster;
+
+/**
+ * A range of extension numbers with a purpose, both ends included and of the same length.
+ *
+ * @param purpose who they are for: people, places…
+ */
+public record Block(int first, int last, String purpose) {
+
+    public Block {
+        if (first > last || digits(first) != digits(last) || digits(first) < 2 || digits(last) > 7) {
+            throw new IllegalArgumentException("not a block of 2–7 digit numbers: " + first + "–" + last);
+        }
+    }
+
+    public boolean contains(String number) {
+        return number.length() == digits(first)
+                && Integer.parseInt(number) >= first
+                && Integer.parseInt(number) <= last;
+    }
+
+    @Override
+    public String toString() {
+        return first + "–" + last;
+    }
+
+    private static int digits(int number) {
+        return Integer.toString(number).length();
+    }
+}

@@ -1,0 +1,110 @@
+package jordfell.core.sip;
+
+import gov.nist.javax.sip.header.AddressParametersHeader;
+import gov.nist.javax.sip.header.ContactList;
+import gov.nist.javax.sip.header.SIPHeader;
+import gov.nist.javax.sip.header.ViaList;
+import gov.nist.javax.sip.parser.ParserFactory;
+import java.text.ParseException;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import javax.sip.address.SipURI;
+import javax.sip.header.Parameters;
+
+/** What the structured headers of a message say, read by JAIN SIP's grammars. A header that can't be read is empty. */
+public final class SipHeaders {
+
+    private SipHeaders() {}
+
+    public static Optional<SipAddress> from(SipMessage message) {
+        return address("From", message.first("From"));
+    }
+
+    public static Optional<SipAddress> to(SipMessage message) {
+        return address("To", message.first("To"));
+    }
+
+    /** All contacts; {@code *} is given as an address with the host {@code *}. */
+    public static List<SipAddress> contacts(SipMessage message) {
+        List<SipAddress> found = new ArrayList<>();
+        for (String value : message.all("Contact")) {
+            if (value.strip().equals("*")) {
+                found.add(new SipAddress("", "*", 0, Map.of()));
+            } else if (parse("Contact", value) instanceof ContactList list) {
+                list.forEach(contact -> toAddress(contact).ifPresent(found::add));
+            }
+        }
+        return found;
+    }
+
+    public static Optional<Via> topVia(SipMessage message) {
+        Optional<String> value = message.first("Via");
+        if (value.isEmpty() || !(parse("Via", value.get()) instanceof ViaList list) || list.isEmpty()) {
+            return Optional.empty();
+        }
+        gov.nist.javax.sip.header.Via via = (gov.nist.javax.sip.header.Via) list.getFirst();
+        String branch = Optional.ofNullable(via.getBranch()).orElse("");
+        boolean rport = via.hasParameter("rport");
+        return Optional.of(new Via(
+                via.getHost(),
+                via.getPort() > 0 ? via.getPort() : 5060,
+                branch,
+                rport,
+                Optional.ofNullable(via.getReceived()),
+                Math.max(via.getRPort(), 0)));
+    }
+
+    /** The number of a CSeq header, or -1 if it has none that can be read. */
+    public static long cseq(SipMessage message) {
+        String number = message.first("CSeq").orElse("").split(" ", 2)[0];
+        return number.matches("[0-9]{1,10}") ? Long.parseLong(number) : -1;
+    }
+
+    /** Reads a bare URI such as a Request-URI. */
+    public static Optional<SipAddress> uri(String uri) {
+        return address("To", Optional.of("<" + uri + ">"));
+    }
+
+    private static Optional<SipAddress> address(String name, Optional<String> value) {
+        return value.map(v -> parse(name, v))
+                .filter(AddressParametersHeader.class::isInstance)
+                .flatMap(h -> toAddress((AddressParametersHeader) h));
+    }
+
+    private static Optional<SipAddress> toAddress(AddressParametersHeader header) {
+        if (header.getAddress() == null || !(header.getAddress().getURI() instanceof SipURI uri)) {
+            return Optional.empty();
+        }
+        String user = Optional.ofNullable(uri.getUser()).orElse("");
+        return Optional.of(new SipAddress(user, uri.getHost(), Math.max(uri.getPort(), 0), params(header)));
+    }
+
+    private static Map<String, String> params(Parameters header) {
+        Map<String, String> params = new HashMap<>();
+        Iterator<?> names = header.getParameterNames();
+        while (names.hasNext()) {
+            String name = (String) names.next();
+            String value = Optional.ofNullable(header.getParameter(name)).orElse("");
+            params.put(name.toLowerCase(Locale.ROOT), value);
+        }
+        return Collections.unmodifiableMap(params);
+    }
+
+    /** JAIN throws unchecked exceptions of its own on some garbage; whatever it throws, the header is unreadable. */
+    private static @org.jspecify.annotations.Nullable SIPHeader parse(String name, String value) {
+        if (value.length() > 2_048) {
+            return null;
+        }
+        try {
+            return ParserFactory.createParser(name + ": " + value + "\n").parse();
+        } catch (ParseException | RuntimeException e) {
+            return null;
+        }
+    }
+}

@@ -1,0 +1,155 @@
+package jordfell.core.sip;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * A SIP message as a start line, headers in their order, and a body (RFC 3261 §7). Nothing is checked here beyond that
+ * shape: what a header means is {@link SipHeaders}' business, so that broken messages can be kept and shown.
+ */
+public record SipMessage(String startLine, List<Header> headers, String body) {
+
+    /** Most bytes read from one datagram: no SIP over UDP that is meant well is longer (RFC 3261 §18.1.1). */
+    public static final int LARGEST = 8_192;
+
+    /** RFC 3261 §7.3.3 and §20: the compact forms. */
+    private static final Map<String, String> COMPACT = Map.of(
+            "v",
+            "via",
+            "f",
+            "from",
+            "t",
+            "to",
+            "m",
+            "contact",
+            "i",
+            "call-id",
+            "l",
+            "content-length",
+            "c",
+            "content-type",
+            "k",
+            "supported",
+            "s",
+            "subject",
+            "e",
+            "content-encoding");
+
+    /** One header field, its name as written. */
+    public record Header(String name, String value) {
+        boolean is(String wanted) {
+            String lower = name.toLowerCase(Locale.ROOT);
+            return COMPACT.getOrDefault(lower, lower).equals(wanted.toLowerCase(Locale.ROOT));
+        }
+    }
+
+    public SipMessage {
+        headers = List.copyOf(headers);
+    }
+
+    public static SipMessage request(String method, String uri) {
+        return new SipMessage(method + " " + uri + " SIP/2.0", List.of(), "");
+    }
+
+    public static SipMessage response(int status, String reason) {
+        return new SipMessage("SIP/2.0 " + status + " " + reason, List.of(), "");
+    }
+
+    public boolean isResponse() {
+        return startLine.startsWith("SIP/2.0 ");
+    }
+
+    /** The method of a request, or of the request that a response answers. */
+    public String method() {
+        if (!isResponse()) {
+            return startLine.substring(0, startLine.indexOf(' '));
+        }
+        String cseq = first("CSeq").orElse("");
+        return cseq.substring(cseq.indexOf(' ') + 1).strip();
+    }
+
+    /** The Request-URI, or empty text for a response. */
+    public String requestUri() {
+        String[] parts = startLine.split(" ", 3);
+        return isResponse() || parts.length < 2 ? "" : parts[1];
+    }
+
+    /** The status code of a response, or 0 for a request. */
+    public int status() {
+        return isResponse() ? Integer.parseInt(startLine.substring(8, 11)) : 0;
+    }
+
+    public Optional<String> first(String name) {
+        return headers.stream().filter(h -> h.is(name)).map(Header::value).findFirst();
+    }
+
+    public List<String> all(String name) {
+        return headers.stream().filter(h -> h.is(name)).map(Header::value).toList();
+    }
+
+    /** The same with one more header at the end. */
+    public SipMessage with(String name, String value) {
+        List<Header> more = new ArrayList<>(headers);
+        more.add(new Header(name, value));
+        return new SipMessage(startLine, more, body);
+    }
+
+    /** The same with all headers of this name replaced by one, in the place of the first. */
+    public SipMessage replacing(String name, String value) {
+        List<Header> changed = new ArrayList<>();
+        boolean done = false;
+        for (Header header : headers) {
+            if (!header.is(name)) {
+                changed.add(header);
+            } else if (!done) {
+                changed.add(new Header(header.name(), value));
+                done = true;
+            }
+        }
+        return done ? new SipMessage(startLine, changed, body) : with(name, value);
+    }
+
+    /** The same with a header before all others, as a proxy adds its Via (RFC 3261 §16.6 step 8). */
+    public SipMessage onTop(String name, String value) {
+        List<Header> more = new ArrayList<>(headers);
+        more.add(0, new Header(name, value));
+        return new SipMessage(startLine, more, body);
+    }
+
+    /** The same without the first header of this name, as a proxy takes its Via off (RFC 3261 §16.7 step 3). */
+    public SipMessage withoutFirst(String name) {
+        List<Header> fewer = new ArrayList<>(headers);
+        for (int i = 0; i < fewer.size(); i++) {
+            if (fewer.get(i).is(name)) {
+                fewer.remove(i);
+                break;
+            }
+        }
+        return new SipMessage(startLine, fewer, body);
+    }
+
+    public SipMessage withStartLine(String line) {
+        return new SipMessage(line, headers, body);
+    }
+
+    /** The message on the wire, with a Content-Length that is right. */
+    public String text() {
+        StringBuilder out = new StringBuilder(startLine).append("\r\n");
+        headers.stream()
+                .filter(h -> !h.is("Content-Length"))
+                .forEach(
+                        h -> out.append(h.name()).append(": ").append(h.value()).append("\r\n"));
+        out.append("Content-Length: ")
+                .append(body.getBytes(StandardCharsets.UTF_8).length)
+                .append("\r\n\r\n");
+        return out.append(body).toString();
+    }
+
+    public byte[] bytes() {
+        return text().getBytes(StandardCharsets.UTF_8);
+    }
+}

@@ -1,0 +1,86 @@
+package jordfell.core.sip;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
+import jordfell.core.sip.SipMessage.Header;
+
+/**
+ * Reads a datagram as a SIP message, tolerantly: folded lines, bare line feeds and unknown headers are taken; a body
+ * shorter than its Content-Length is a truncated message and is refused (RFC 3261 §18.3).
+ */
+public final class SipReader {
+
+    private static final Pattern REQUEST = Pattern.compile("[A-Za-z0-9.!%*_+`'~-]{1,32} \\S{1,2048} SIP/2\\.0");
+    private static final Pattern RESPONSE = Pattern.compile("SIP/2\\.0 [1-6][0-9]{2}( .*)?");
+    private static final int MOST_HEADERS = 200;
+
+    private SipReader() {}
+
+    public static SipReading read(byte[] datagram) {
+        String text = new String(datagram, StandardCharsets.UTF_8);
+        if (text.isBlank() || text.equals("\0")) {
+            return new SipReading.KeepAlive();
+        }
+        if (datagram.length > SipMessage.LARGEST) {
+            return broken(datagram.length + " bytes; at most " + SipMessage.LARGEST + " are read");
+        }
+        int head = endOfHead(text);
+        if (head < 0) {
+            return broken("no empty line ends the headers: truncated");
+        }
+        String[] lines = text.substring(0, head).split("\r?\n");
+        if (!REQUEST.matcher(lines[0]).matches() && !RESPONSE.matcher(lines[0]).matches()) {
+            return broken("line 1 is neither a request line nor a status line");
+        }
+        if (lines.length > MOST_HEADERS) {
+            return broken(lines.length + " header lines; at most " + MOST_HEADERS + " are read");
+        }
+        List<Header> headers = new ArrayList<>();
+        for (int i = 1; i < lines.length; i++) {
+            String line = lines[i];
+            if (!headers.isEmpty() && (line.startsWith(" ") || line.startsWith("\t"))) {
+                Header folded = headers.remove(headers.size() - 1);
+                headers.add(new Header(folded.name(), folded.value() + " " + line.strip()));
+                continue;
+            }
+            int colon = line.indexOf(':');
+            if (colon < 1) {
+                return broken("line " + (i + 1) + " has no header name before a colon");
+            }
+            headers.add(new Header(
+                    line.substring(0, colon).strip(), line.substring(colon + 1).strip()));
+        }
+        String body = text.substring(head).replaceFirst("^\r?\n\r?\n", "");
+        return withBody(new SipMessage(lines[0], headers, body));
+    }
+
+    /** The body ends where Content-Length says; what follows in the datagram is dropped (RFC 3261 §18.3). */
+    private static SipReading withBody(SipMessage message) {
+        String declared = message.first("Content-Length").orElse("");
+        if (declared.isEmpty()) {
+            return new SipReading.Message(message);
+        }
+        if (!declared.matches("[0-9]{1,6}")) {
+            return broken("Content-Length is not a number");
+        }
+        byte[] body = message.body().getBytes(StandardCharsets.UTF_8);
+        int length = Integer.parseInt(declared);
+        if (length > body.length) {
+            return broken("Content-Length says " + length + ", the body has " + body.length + ": truncated");
+        }
+        return new SipReading.Message(new SipMessage(
+                message.startLine(), message.headers(), new String(body, 0, length, StandardCharsets.UTF_8)));
+    }
+
+    private static int endOfHead(String text) {
+        int crlf = text.indexOf("\r\n\r\n");
+        int lf = text.indexOf("\n\n");
+        return crlf < 0 ? lf : lf < 0 ? crlf : Math.min(crlf, lf);
+    }
+
+    private static SipReading broken(String reason) {
+        return new SipReading.Broken(reason);
+    }
+}

@@ -1,0 +1,75 @@
+package jordfell.lab.net;
+
+import java.time.Duration;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.BiConsumer;
+import java.util.random.RandomGenerator;
+import jordfell.lab.time.Timeline;
+
+/** Carries datagrams between simulated addresses, with delay, unless a cable is out. */
+public final class Network {
+
+    /** Receives the bytes of a datagram. */
+    public interface Receiver {
+        void receive(Endpoint from, byte[] bytes);
+    }
+
+    private static final Duration FASTEST = Duration.ofMillis(4);
+    private static final int SPREAD_MILLIS = 12;
+
+    private final Timeline timeline;
+    private final RandomGenerator random;
+    private final Map<Endpoint, Receiver> receivers = new HashMap<>();
+    private final Set<String> unplugged = new HashSet<>();
+    private BiConsumer<Endpoint, byte[]> outside = (to, bytes) -> {};
+
+    public Network(Timeline timeline, RandomGenerator random) {
+        this.timeline = timeline;
+        this.random = random;
+    }
+
+    /** Where datagrams for this machine's own addresses go. */
+    public void routeOutside(BiConsumer<Endpoint, byte[]> sender) {
+        outside = sender;
+    }
+
+    public void attach(Endpoint at, Receiver receiver) {
+        receivers.put(at, receiver);
+    }
+
+    public void detach(Endpoint at) {
+        receivers.remove(at);
+    }
+
+    public void plug(String host, boolean in) {
+        if (in) {
+            unplugged.remove(host);
+        } else {
+            unplugged.add(host);
+        }
+    }
+
+    public boolean isPlugged(String host) {
+        return !unplugged.contains(host);
+    }
+
+    /** Sends a datagram; like any datagram it may get lost, and nobody is told. */
+    public void send(Endpoint from, Endpoint to, byte[] bytes) {
+        if (!isPlugged(from.host())) {
+            return;
+        }
+        if (to.onThisMachine()) {
+            outside.accept(to, bytes);
+            return;
+        }
+        timeline.after(FASTEST.plusMillis(random.nextInt(SPREAD_MILLIS)), () -> {
+            Receiver receiver = receivers.get(to);
+            if (receiver != null && isPlugged(to.host())) {
+                receiver.receive(from, bytes);
+            }
+        });
+    }
+}

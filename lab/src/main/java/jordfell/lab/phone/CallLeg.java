@@ -1,0 +1,100 @@
+package jordfell.lab.phone;
+
+import java.time.Duration;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.time.Timeline;
+
+/** One call placed: INVITE as far as 200 OK, ACK, a moment's silence, BYE (RFC 3261 §13, §15). No media. */
+public final class CallLeg {
+
+    /** Sends a message from one endpoint to another. */
+    public interface Sender {
+        void send(Endpoint from, Endpoint to, SipMessage message);
+    }
+
+    private static final Duration PATIENCE = Duration.ofSeconds(6);
+    private static final Duration TALK = Duration.ofMillis(400);
+
+    private final Timeline timeline;
+    private final String token;
+    private final String from;
+    private final String target;
+    private final String contact;
+    private final Endpoint self;
+    private final Endpoint proxy;
+    private final Sender sender;
+    private final BiConsumer<Boolean, String> result;
+    private boolean done;
+
+    public CallLeg(
+            Timeline timeline,
+            String token,
+            String from,
+            String target,
+            String contact,
+            Endpoint self,
+            Endpoint proxy,
+            Sender sender,
+            BiConsumer<Boolean, String> result) {
+        this.timeline = timeline;
+        this.token = token;
+        this.from = from;
+        this.target = target;
+        this.contact = contact;
+        this.self = self;
+        this.proxy = proxy;
+        this.sender = sender;
+        this.result = result;
+    }
+
+    public String callId() {
+        return "call-" + token;
+    }
+
+    public void start() {
+        sender.send(self, proxy, request("INVITE", target, "<" + target + ">", 1));
+        timeline.after(PATIENCE, () -> finish(false, "no answer"));
+    }
+
+    /** Takes a response to its INVITE or BYE, or the other side's BYE. */
+    public void receive(SipMessage message, Endpoint source) {
+        if (done || message.status() < 200) {
+            return;
+        }
+        String to = message.first("To").orElse("<" + target + ">");
+        if (message.method().equals("BYE")) {
+            finish(true, "200 OK");
+        } else if (message.status() >= 300) {
+            sender.send(self, proxy, request("ACK", target, to, 1));
+            finish(false, message.startLine().substring(8));
+        } else {
+            Optional<SipAddress> remote = SipHeaders.contacts(message).stream().findFirst();
+            String uri = remote.map(SipAddress::uri).orElse(target);
+            sender.send(self, proxy, request("ACK", uri, to, 1));
+            timeline.after(TALK, () -> sender.send(self, proxy, request("BYE", uri, to, 2)));
+        }
+    }
+
+    private void finish(boolean worked, String detail) {
+        if (!done) {
+            done = true;
+            result.accept(worked, detail);
+        }
+    }
+
+    private SipMessage request(String method, String uri, String to, int cseq) {
+        return SipMessage.request(method, uri)
+                .with("Via", "SIP/2.0/UDP " + self + ";rport;branch=z9hG4bK" + token + method)
+                .with("Max-Forwards", "70")
+                .with("From", from + ";tag=" + token)
+                .with("To", to)
+                .with("Call-ID", callId())
+                .with("CSeq", cseq + " " + method)
+                .with("Contact", contact);
+    }
+}

@@ -1,0 +1,47 @@
+package jordfell.lab.phone;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.function.Consumer;
+
+/** Fetches files over HTTP from the running server. */
+public final class HttpConfigSource implements ConfigSource {
+
+    private static final Duration TIMEOUT = Duration.ofSeconds(5);
+
+    private final HttpClient client =
+            HttpClient.newBuilder().connectTimeout(TIMEOUT).build();
+    private final URI base;
+
+    /** @param base where provisioning begins, such as {@code http://127.0.0.1:8080/p/} */
+    public HttpConfigSource(URI base) {
+        this.base = base;
+    }
+
+    @Override
+    public void fetch(Request request, Consumer<Answer> taker) {
+        HttpRequest.Builder get = HttpRequest.newBuilder(base.resolve(request.site() + "/" + request.file()))
+                .timeout(TIMEOUT)
+                .header("User-Agent", request.userAgent());
+        if (!request.revision().isEmpty()) {
+            get.header("If-None-Match", "\"" + request.revision() + "\"");
+        }
+        var unused = client.sendAsync(get.build(), HttpResponse.BodyHandlers.ofString())
+                .handle((response, failure) -> {
+                    taker.accept(
+                            failure != null
+                                    ? new Answer(0, "", "")
+                                    : new Answer(
+                                            response.statusCode(),
+                                            response.headers()
+                                                    .firstValue("ETag")
+                                                    .orElse("")
+                                                    .replace("\"", ""),
+                                            response.body()));
+                    return null;
+                });
+    }
+}

@@ -1,0 +1,186 @@
+package jordfell.lab.phone;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Reads Korrin's key/value dialect as its phones do: strictly. Anything unknown, doubled, missing or out of range makes
+ * the whole file useless, and the phone keeps what it had.
+ */
+public final class KorrinFile {
+
+    /** A file the phone will not take; the message names the line. */
+    public static final class Unreadable extends Exception {
+        Unreadable(int line, String what) {
+            super("line " + line + ": " + what);
+        }
+    }
+
+    private static final Map<String, Set<String>> KEYS = Map.of(
+            "identity", Set.of("name", "maker-number"),
+            "station",
+                    Set.of(
+                            "number",
+                            "caption",
+                            "answer-as",
+                            "answer-with",
+                            "home",
+                            "carry",
+                            "lease",
+                            "nudge",
+                            "own-port",
+                            "messages"),
+            "clock", Set.of("zone", "server", "hours"),
+            "calls", Set.of("waiting", "digits"),
+            "screen", Set.of("tongue", "lit"),
+            "wire", Set.of("tag"),
+            "upkeep", Set.of("ask-every", "try-again", "chatter"),
+            "end", Set.of());
+
+    private final Map<String, Map<String, String>> sections = new LinkedHashMap<>();
+
+    private KorrinFile() {}
+
+    /** Reads a whole file. */
+    public static PhoneConfig read(String text) throws Unreadable {
+        KorrinFile file = new KorrinFile();
+        file.parse(text);
+        return file.toConfig();
+    }
+
+    private void parse(String text) throws Unreadable {
+        String section = "";
+        int number = 0;
+        for (String raw : text.split("\n", -1)) {
+            number++;
+            if (raw.strip().startsWith("[")) {
+                section = openSection(raw.strip(), number);
+                continue;
+            }
+            String line = withoutComment(raw);
+            if (line.isBlank()) {
+                continue;
+            }
+            int equals = line.indexOf('=');
+            if (equals < 1) {
+                throw new Unreadable(number, "no “=”");
+            }
+            String key = line.substring(0, equals).strip();
+            if (section.isEmpty() || !KEYS.get(kind(section)).contains(key)) {
+                throw new Unreadable(number, "unknown key " + key);
+            }
+            if (sections.get(section).put(key, unescape(line.substring(equals + 1), number)) != null) {
+                throw new Unreadable(number, "second " + key);
+            }
+        }
+        if (!sections.containsKey("end")) {
+            throw new Unreadable(number, "no [end]: the file is cut short");
+        }
+        for (Map.Entry<String, Map<String, String>> entry : sections.entrySet()) {
+            for (String key : KEYS.get(kind(entry.getKey()))) {
+                if (!entry.getValue().containsKey(key)) {
+                    throw new Unreadable(number, "[" + entry.getKey() + "] lacks " + key);
+                }
+            }
+        }
+    }
+
+    private String openSection(String line, int number) throws Unreadable {
+        String name = line.endsWith("]") ? line.substring(1, line.length() - 1) : "";
+        if (!KEYS.containsKey(kind(name)) || kind(name).equals("station") && !name.matches("station\\.[1-9][0-9]?")) {
+            throw new Unreadable(number, "unknown section " + line);
+        }
+        if (sections.containsKey("end") || sections.put(name, new LinkedHashMap<>()) != null) {
+            throw new Unreadable(number, "section " + line + " where none may be");
+        }
+        return name;
+    }
+
+    private static String kind(String section) {
+        int dot = section.indexOf('.');
+        return dot < 0 ? section : section.substring(0, dot);
+    }
+
+    /** Cuts the line at its first unescaped comment sign. */
+    private static String withoutComment(String line) {
+        for (int i = 0; i < line.length(); i++) {
+            char c = line.charAt(i);
+            if (c == '\\') {
+                i++;
+            } else if (c == '#' || c == ';') {
+                return line.substring(0, i);
+            }
+        }
+        return line;
+    }
+
+    /** Drops plain blanks at both ends and resolves escapes; an escaped blank stays. */
+    private static String unescape(String raw, int number) throws Unreadable {
+        StringBuilder out = new StringBuilder();
+        int keep = 0;
+        for (int i = 0; i < raw.length(); i++) {
+            char c = raw.charAt(i);
+            boolean escaped = c == '\\';
+            if (escaped) {
+                if (++i == raw.length()) {
+                    throw new Unreadable(number, "a backslash at the end");
+                }
+                c = switch (raw.charAt(i)) {
+                    case 'n' -> '\n';
+                    case 'r' -> '\r';
+                    case 't' -> '\t';
+                    default -> raw.charAt(i);
+                };
+            }
+            boolean plainBlank = !escaped && Character.isWhitespace(c);
+            if (plainBlank && out.length() == 0) {
+                continue;
+            }
+            out.append(c);
+            keep = plainBlank ? keep : out.length();
+        }
+        return out.substring(0, keep);
+    }
+
+    private PhoneConfig toConfig() throws Unreadable {
+        List<PhoneConfig.Station> stations = new ArrayList<>();
+        for (Map.Entry<String, Map<String, String>> entry : sections.entrySet()) {
+            if (kind(entry.getKey()).equals("station")) {
+                Map<String, String> v = entry.getValue();
+                stations.add(new PhoneConfig.Station(
+                        Integer.parseInt(entry.getKey().substring(8)),
+                        v.get("number"),
+                        v.get("answer-as"),
+                        v.get("answer-with"),
+                        v.get("home"),
+                        whole(v, "lease", 1, 86_400),
+                        whole(v, "own-port", 1, 65_535)));
+            }
+        }
+        Map<String, String> upkeep = section("upkeep");
+        return new PhoneConfig(
+                section("identity").get("name"),
+                stations,
+                whole(upkeep, "ask-every", 1, 86_400),
+                whole(upkeep, "try-again", 1, 3_600));
+    }
+
+    private Map<String, String> section(String name) throws Unreadable {
+        Map<String, String> section = sections.get(name);
+        if (section == null) {
+            throw new Unreadable(1, "no [" + name + "]");
+        }
+        return section;
+    }
+
+    private static int whole(Map<String, String> section, String key, int min, int max) throws Unreadable {
+        String value = section.getOrDefault(key, "");
+        if (!value.matches("[0-9]{1,6}") || Integer.parseInt(value) < min || Integer.parseInt(value) > max) {
+            throw new Unreadable(1, key + " is “" + value + "”, not " + min + " to " + max);
+        }
+        return Integer.parseInt(value);
+    }
+}

@@ -1,0 +1,243 @@
+package jordfell.lab.phone;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import jordfell.core.sip.DigestAnswer;
+import jordfell.core.sip.DigestChallenge;
+import jordfell.core.sip.InstanceId;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.phone.PhoneConfig.Station;
+import jordfell.lab.time.Timeline;
+
+/**
+ * One line of a phone as a SIP user agent: finds its registrar, registers, answers the challenge, refreshes, fails over
+ * and tries again (RFC 3261 §10.2, RFC 3263 §4.3).
+ */
+final class LineClient {
+
+    /** Refresh when this share of the granted time is over. */
+    private static final double REFRESH_AT = 0.8;
+
+    /** Retransmissions double from half a second (RFC 3261 §17.1.2.2, T1); after these the target is given up. */
+    private static final int MOST_SENDINGS = 5;
+
+    private static final Duration T1 = Duration.ofMillis(500);
+
+    /** How a line stands, for the phone's screen. */
+    enum State {
+        IDLE,
+        LOCATING,
+        REGISTERING,
+        REGISTERED,
+        REFUSED
+    }
+
+    private final SimPhone phone;
+    private final Timeline timeline;
+    private final Station station;
+    private final Endpoint self;
+    private final String callId;
+    private List<Endpoint> targets = List.of();
+    private int target;
+    private int expires;
+    private long cseq;
+    private int nonceCount;
+    private Optional<DigestChallenge> challenge = Optional.empty();
+    private Optional<SipMessage> open = Optional.empty();
+    private boolean stopped;
+    private State state = State.IDLE;
+
+    LineClient(SimPhone phone, Timeline timeline, Station station, Endpoint self) {
+        this.phone = phone;
+        this.timeline = timeline;
+        this.station = station;
+        this.self = self;
+        this.expires = station.lease();
+        this.callId = phone.token() + "@" + self.host();
+    }
+
+    Station station() {
+        return station;
+    }
+
+    Endpoint self() {
+        return self;
+    }
+
+    State state() {
+        return state;
+    }
+
+    /** The registrar it is registered at. */
+    Optional<Endpoint> registrar() {
+        return state == State.REGISTERED && target < targets.size()
+                ? Optional.of(targets.get(target))
+                : Optional.empty();
+    }
+
+    void start() {
+        if (stopped) {
+            return;
+        }
+        state = State.LOCATING;
+        phone.locator().locate(station.home(), found -> {
+            if (stopped) {
+                return;
+            }
+            targets = found;
+            target = 0;
+            if (found.isEmpty()) {
+                retryLater();
+            } else {
+                register(Optional.empty());
+            }
+        });
+    }
+
+    /** Ends the line without a word, as a pulled plug does. */
+    void stop() {
+        stopped = true;
+    }
+
+    boolean owns(SipMessage response) {
+        return response.first("Call-ID").filter(callId::equals).isPresent();
+    }
+
+    /** Takes a response to one of its REGISTERs. */
+    void receive(SipMessage response) {
+        boolean answersOpen =
+                open.filter(r -> r.first("CSeq").equals(response.first("CSeq"))).isPresent();
+        if (stopped || !answersOpen || response.status() < 200) {
+            return;
+        }
+        SipMessage request = open.get();
+        open = Optional.empty();
+        switch (response.status()) {
+            case 200 -> accepted(response);
+            case 401 -> challenged(request, response);
+            case 423 -> tooBrief(response);
+            default -> refused();
+        }
+    }
+
+    private void accepted(SipMessage response) {
+        state = State.REGISTERED;
+        int granted = SipHeaders.contacts(response).stream()
+                .filter(c -> c.param("+sip.instance")
+                        .filter(i -> i.contains(phone.mac().compact()))
+                        .isPresent())
+                .flatMap(c -> c.param("expires").stream())
+                .map(Integer::parseInt)
+                .findFirst()
+                .orElse(expires);
+        timeline.after(Duration.ofMillis((long) (granted * 1000 * REFRESH_AT)), () -> {
+            if (!stopped && state == State.REGISTERED) {
+                register(Optional.empty());
+            }
+        });
+    }
+
+    private void challenged(SipMessage request, SipMessage response) {
+        Optional<DigestChallenge> asked = response.all("WWW-Authenticate").stream()
+                .flatMap(h -> DigestChallenge.read(h).stream())
+                .findFirst();
+        boolean answeredBefore = request.first("Authorization").isPresent();
+        if (asked.isEmpty() || answeredBefore && !asked.get().stale()) {
+            refused();
+            return;
+        }
+        challenge = asked;
+        nonceCount = 0;
+        register(asked);
+    }
+
+    private void tooBrief(SipMessage response) {
+        String min = response.first("Min-Expires").orElse("");
+        if (min.matches("[0-9]{1,6}") && Integer.parseInt(min) > expires) {
+            expires = Integer.parseInt(min);
+            register(Optional.empty());
+        } else {
+            refused();
+        }
+    }
+
+    private void refused() {
+        state = State.REFUSED;
+        challenge = Optional.empty();
+        retryLater();
+    }
+
+    /** After a failure the phone first looks whether its configuration was mended, and then tries again. */
+    private void retryLater() {
+        timeline.after(phone.retryDelay(), () -> {
+            if (!stopped) {
+                phone.checkThen(this::start);
+            }
+        });
+    }
+
+    private void register(Optional<DigestChallenge> fresh) {
+        SipMessage request = SipMessage.request("REGISTER", "sip:" + station.home())
+                .with("Via", "SIP/2.0/UDP " + self + ";rport;branch=z9hG4bK" + phone.token())
+                .with("Max-Forwards", "70")
+                .with("From", "<sip:" + station.number() + "@" + station.home() + ">;tag=" + phone.token())
+                .with("To", "<sip:" + station.number() + "@" + station.home() + ">")
+                .with("Call-ID", callId)
+                .with("CSeq", ++cseq + " REGISTER")
+                .with("Contact", phone.contact(this) + ";+sip.instance=\"<" + InstanceId.of(phone.mac()) + ">\"")
+                .with("Expires", Integer.toString(expires))
+                .with("User-Agent", phone.userAgent());
+        Optional<DigestChallenge> answering = fresh.or(() -> challenge);
+        if (answering.isPresent()) {
+            String cnonce = phone.token();
+            DigestAnswer answer = DigestAnswer.to(
+                    answering.get(),
+                    station.authUser(),
+                    station.password(),
+                    "REGISTER",
+                    "sip:" + station.home(),
+                    cnonce,
+                    ++nonceCount);
+            request = request.with("Authorization", answer.header());
+        }
+        if (state != State.REGISTERED) {
+            state = State.REGISTERING;
+        }
+        open = Optional.of(request);
+        send(request, 1);
+    }
+
+    private void send(SipMessage request, int sending) {
+        boolean over = open.filter(request::equals).isEmpty();
+        if (stopped || over) {
+            return;
+        }
+        if (sending > MOST_SENDINGS) {
+            nextTarget();
+            return;
+        }
+        phone.send(self, targets.get(target), request);
+        timeline.after(T1.multipliedBy(1L << (sending - 1)), () -> send(request, sending + 1));
+    }
+
+    private void nextTarget() {
+        open = Optional.empty();
+        challenge = Optional.empty();
+        if (target + 1 < targets.size()) {
+            target++;
+            register(Optional.empty());
+        } else {
+            state = State.IDLE;
+            retryLater();
+        }
+    }
+
+    @Override
+    public String toString() {
+        return String.format(Locale.ROOT, "line %d (%s)", station.position(), state);
+    }
+}

@@ -1,0 +1,10 @@
+package jordfell.lab.phone;
+
+import java.util.random.RandomGenerator;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Network;
+import jordfell.lab.time.Timeline;
+
+/** What surrounds a phone. */
+public record PhoneEnvironment(
+        Timeline timeline, Network network, ConfigSource configs, Endpoint dns, RandomGenerator random) {}

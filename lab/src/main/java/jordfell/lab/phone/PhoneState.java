@@ -1,0 +1,57 @@
+package jordfell.lab.phone;
+
+import java.util.Map;
+import jordfell.core.identity.MacAddress;
+
+/**
+ * What a phone keeps when it has no power, and how it is plugged in.
+ *
+ * @param model as it names itself in User-Agent: {@code Korrin K24}
+ * @param address its address in the simulated network
+ * @param site the site's part of the provisioning address, as DHCP told it
+ * @param file the last file it took, empty when it is new
+ * @param typed passwords typed by hand on the phone itself, by line
+ */
+public record PhoneState(
+        MacAddress mac,
+        String model,
+        String firmware,
+        String address,
+        String site,
+        boolean powered,
+        boolean cable,
+        String file,
+        String revision,
+        Map<Integer, String> typed) {
+
+    public PhoneState {
+        typed = Map.copyOf(typed);
+    }
+
+    /** A phone out of its box. */
+    public static PhoneState unboxed(MacAddress mac, String model, String firmware, String address, String site) {
+        return new PhoneState(mac, model, firmware, address, site, false, true, "", "", Map.of());
+    }
+
+    public PhoneState powered(boolean on) {
+        return new PhoneState(mac, model, firmware, address, site, on, cable, file, revision, typed);
+    }
+
+    public PhoneState cable(boolean in) {
+        return new PhoneState(mac, model, firmware, address, site, powered, in, file, revision, typed);
+    }
+
+    /** With a new file, which overwrites whatever was typed by hand. */
+    public PhoneState file(String text, String newRevision) {
+        return new PhoneState(mac, model, firmware, address, site, powered, cable, text, newRevision, Map.of());
+    }
+
+    public PhoneState typed(Map<Integer, String> passwords) {
+        return new PhoneState(mac, model, firmware, address, site, powered, cable, file, revision, passwords);
+    }
+
+    @Override
+    public String toString() {
+        return "PhoneState[" + mac + ", " + model + "]";
+    }
+}

@@ -1,0 +1,120 @@
+package jordfell.lab.phone;
+
+import java.io.IOException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import java.util.random.RandomGenerator;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Network;
+import jordfell.lab.time.Timeline;
+import org.xbill.DNS.ARecord;
+import org.xbill.DNS.DClass;
+import org.xbill.DNS.Message;
+import org.xbill.DNS.Name;
+import org.xbill.DNS.Record;
+import org.xbill.DNS.SRVRecord;
+import org.xbill.DNS.Section;
+import org.xbill.DNS.TextParseException;
+import org.xbill.DNS.Type;
+
+/**
+ * Finds the addresses of a domain's registrars in their order (RFC 3263 §4.2): SRV by priority and weight (RFC 2782),
+ * and the name's own address when there is no SRV.
+ */
+final class RegistrarLocator {
+
+    private static final Duration PATIENCE = Duration.ofSeconds(3);
+    private static final int DEFAULT_PORT = 5060;
+
+    private final Timeline timeline;
+    private final Network network;
+    private final RandomGenerator random;
+    private final Endpoint self;
+    private final Endpoint server;
+    private final Map<Integer, Consumer<List<Record>>> open = new HashMap<>();
+
+    RegistrarLocator(Timeline timeline, Network network, RandomGenerator random, Endpoint self, Endpoint server) {
+        this.timeline = timeline;
+        this.network = network;
+        this.random = random;
+        this.self = self;
+        this.server = server;
+    }
+
+    /** Gives the registrars of a name, best first; none when DNS knows none or does not answer. */
+    void locate(String name, Consumer<List<Endpoint>> taker) {
+        query("_sip._udp." + name, Type.SRV, records -> {
+            List<SRVRecord> services = new ArrayList<>(records.stream()
+                    .filter(SRVRecord.class::isInstance)
+                    .map(SRVRecord.class::cast)
+                    .toList());
+            if (services.isEmpty()) {
+                addresses(name, DEFAULT_PORT, taker);
+                return;
+            }
+            // Within one priority a heavier target is likelier to come first (RFC 2782, "Weight").
+            services.sort(Comparator.comparingInt(SRVRecord::getPriority)
+                    .thenComparingDouble(s -> -Math.pow(random.nextDouble(), 1.0 / Math.max(1, s.getWeight()))));
+            collect(services, 0, new ArrayList<>(), taker);
+        });
+    }
+
+    /** Takes a datagram from the DNS server. */
+    void receive(byte[] bytes) {
+        try {
+            Message reply = new Message(bytes);
+            Consumer<List<Record>> waiting = open.remove(reply.getHeader().getID());
+            if (waiting != null) {
+                waiting.accept(reply.getSection(Section.ANSWER));
+            }
+        } catch (IOException e) {
+            // Not an answer: the time-out will tell.
+        }
+    }
+
+    private void collect(List<SRVRecord> services, int index, List<Endpoint> found, Consumer<List<Endpoint>> taker) {
+        if (index == services.size()) {
+            taker.accept(found);
+            return;
+        }
+        SRVRecord service = services.get(index);
+        addresses(service.getTarget().toString(true), service.getPort(), endpoints -> {
+            found.addAll(endpoints);
+            collect(services, index + 1, found, taker);
+        });
+    }
+
+    private void addresses(String host, int port, Consumer<List<Endpoint>> taker) {
+        query(
+                host,
+                Type.A,
+                records -> taker.accept(records.stream()
+                        .filter(ARecord.class::isInstance)
+                        .map(r -> new Endpoint(((ARecord) r).getAddress().getHostAddress(), port))
+                        .toList()));
+    }
+
+    private void query(String name, int type, Consumer<List<Record>> taker) {
+        Message message;
+        try {
+            message = Message.newQuery(Record.newRecord(Name.fromString(name + "."), type, DClass.IN));
+        } catch (TextParseException e) {
+            taker.accept(List.of()); // no DNS name at all
+            return;
+        }
+        int id = random.nextInt(0x10000);
+        message.getHeader().setID(id);
+        open.put(id, taker);
+        network.send(self, server, message.toWire());
+        timeline.after(PATIENCE, () -> {
+            if (open.remove(id, taker)) {
+                taker.accept(List.of());
+            }
+        });
+    }
+}

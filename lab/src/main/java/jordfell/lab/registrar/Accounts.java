@@ -1,0 +1,23 @@
+package jordfell.lab.registrar;
+
+import java.util.Optional;
+import jordfell.core.roster.Domain.Expiry;
+
+/** Who may register. Asked anew for each request, so that a changed password counts at once. */
+public interface Accounts {
+
+    Optional<Policy> domain(String name);
+
+    Optional<Account> find(String domain, String user);
+
+    /** A domain's rules for registering. */
+    record Policy(String domain, String realm, Expiry expiry) {}
+
+    /** One extension's account. */
+    record Account(String number, String authUser, String password, int contactLimit) {
+        @Override
+        public String toString() {
+            return "Account[" + number + "]";
+        }
+    }
+}

@@ -1,0 +1,24 @@
+package jordfell.lab.registrar;
+
+import java.time.Instant;
+import jordfell.core.sip.SipMessage;
+
+/** Tells a registered phone that its configuration changed (event package {@code ua-profile}, RFC 6080 §6). */
+final class ProfileNotice {
+
+    private ProfileNotice() {}
+
+    static Outcome to(Binding binding, Instant now) {
+        String id = "profile-" + now.toEpochMilli() + "-" + binding.number();
+        SipMessage notice = SipMessage.request("NOTIFY", binding.contact().uri())
+                .with("Via", "SIP/2.0/UDP " + binding.node() + "." + binding.domain() + ";rport;branch=z9hG4bK" + id)
+                .with("Max-Forwards", "70")
+                .with("From", "<sip:" + binding.domain() + ">;tag=" + id)
+                .with("To", "<" + binding.contact().uri() + ">")
+                .with("Call-ID", id)
+                .with("CSeq", "1 NOTIFY")
+                .with("Event", "ua-profile;profile-type=device")
+                .with("Subscription-State", "active");
+        return Outcome.send(binding.node(), binding.source(), notice);
+    }
+}

@@ -1,0 +1,300 @@
+package jordfell.lab.registrar;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.random.RandomGenerator;
+import jordfell.core.evidence.Observation.BindingChanged.Change;
+import jordfell.core.sip.DigestAlgorithm;
+import jordfell.core.sip.DigestAnswer;
+import jordfell.core.sip.DigestChallenge;
+import jordfell.core.sip.InstanceId;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.registrar.Accounts.Account;
+import jordfell.lab.registrar.Accounts.Policy;
+import jordfell.lab.registrar.RegistrarEvent.BindingMoved;
+
+/**
+ * A registrar (RFC 3261 §10.3) with digest authentication (§22, RFC 8760), and the location service that its nodes
+ * share. It has no clock and no socket: the same requests at the same times have the same outcome.
+ *
+ * <p>Not safe for use by several threads; the world calls it in its own order.
+ */
+public final class Registrar {
+
+    public static final Duration NONCE_LIFETIME = Duration.ofMinutes(5);
+
+    private final Accounts accounts;
+    private final Nonces nonces;
+    private final Map<String, Map<String, Binding>> bindings = new LinkedHashMap<>();
+    private final CallProxy calls;
+    private final ContactPinger pinger;
+
+    public Registrar(Accounts accounts, RandomGenerator random) {
+        this.accounts = accounts;
+        this.nonces = new Nonces(NONCE_LIFETIME, random);
+        this.calls = new CallProxy(this);
+        this.pinger = new ContactPinger();
+    }
+
+    /** Makes a user of every domain answerable at a fixed address without registering: the Lab's test caller. */
+    public void addService(String user, Endpoint at) {
+        calls.addService(user, at);
+    }
+
+    /** Takes a message that reached a node. What can't be answered is dropped. */
+    public Outcome handle(String node, SipMessage message, Endpoint source, Instant now) {
+        if (message.isResponse()) {
+            return pinger.takeResponse(message)
+                    .map(e -> Outcome.NOTHING.and(e))
+                    .orElseGet(() -> calls.relay(node, message));
+        }
+        if (SipHeaders.topVia(message).isEmpty()) {
+            return Outcome.NOTHING; // no Via, no way back
+        }
+        if (!complete(message)) {
+            return reply(node, message, source, 400);
+        }
+        return switch (message.method()) {
+            case "REGISTER" -> register(node, message, source, now);
+            case "INVITE", "ACK", "BYE", "CANCEL" -> calls.forward(node, message, source, now);
+            case "OPTIONS" -> reply(node, message, source, 200);
+            default -> reply(node, message, source, 405);
+        };
+    }
+
+    /** Lets time pass: ends bindings that ran out and asks the others whether they are there. */
+    public Outcome tick(Instant now) {
+        nonces.forgetStale(now);
+        Outcome outcome = pinger.giveUp(now);
+        for (Map<String, Binding> ofOne : bindings.values()) {
+            for (Binding binding : List.copyOf(ofOne.values())) {
+                if (!binding.expiresAt().isAfter(now)) {
+                    ofOne.remove(binding.key());
+                    outcome = outcome.and(moved(binding, Change.EXPIRED));
+                } else if (!binding.pingAt().isAfter(now)) {
+                    ofOne.put(binding.key(), binding.pingedUntil(now.plus(ContactPinger.INTERVAL)));
+                    outcome = outcome.and(pinger.ask(binding, now));
+                }
+            }
+        }
+        bindings.values().removeIf(Map::isEmpty);
+        return outcome;
+    }
+
+    /** A message to a contact of this extension, asking it to fetch its profile (RFC 6080 §5.3); none if unbound. */
+    public Outcome notifyProfile(String domain, String number, Instant now) {
+        Outcome outcome = Outcome.NOTHING;
+        for (Binding binding : live(domain, number, now)) {
+            outcome = outcome.and(ProfileNotice.to(binding, now));
+        }
+        return outcome;
+    }
+
+    List<Binding> live(String domain, String number, Instant now) {
+        return bindings.getOrDefault(key(domain, number), Map.of()).values().stream()
+                .filter(b -> b.expiresAt().isAfter(now))
+                .toList();
+    }
+
+    Accounts accounts() {
+        return accounts;
+    }
+
+    static Outcome reply(String node, SipMessage request, Endpoint source, int status) {
+        return Outcome.send(node, Responses.destination(request, source), Responses.to(request, source, status));
+    }
+
+    private static boolean complete(SipMessage message) {
+        return SipHeaders.from(message).isPresent()
+                && SipHeaders.to(message).isPresent()
+                && message.first("Call-ID").filter(id -> !id.isBlank()).isPresent()
+                && SipHeaders.cseq(message) >= 0
+                && message.first("CSeq").orElse("").endsWith(" " + message.method());
+    }
+
+    private Outcome register(String node, SipMessage request, Endpoint source, Instant now) {
+        SipAddress to = SipHeaders.to(request).orElseThrow();
+        Optional<Policy> policy = SipHeaders.uri(request.requestUri())
+                .flatMap(uri -> accounts.domain(uri.host()))
+                .filter(p -> p.domain().equalsIgnoreCase(to.host()));
+        Optional<Account> account = policy.flatMap(p -> accounts.find(p.domain(), to.user()));
+        if (account.isEmpty()) {
+            return reply(node, request, source, 404);
+        }
+        Optional<Outcome> refused = authenticate(node, request, source, policy.get(), account.get(), now);
+        return refused.orElseGet(
+                () -> new BindingUpdate(policy.get(), account.get(), node, request, source, now).apply());
+    }
+
+    /** What stops this request for want of authentication; empty when it may go on. */
+    private Optional<Outcome> authenticate(
+            String node, SipMessage request, Endpoint source, Policy policy, Account account, Instant now) {
+        Optional<DigestAnswer> answer = request.all("Authorization").stream()
+                .flatMap(header -> DigestAnswer.read(header).stream())
+                .filter(a -> a.realm().equals(policy.realm()))
+                .findFirst();
+        if (answer.isEmpty()) {
+            return Optional.of(challenge(node, request, source, policy, false, now));
+        }
+        boolean right = answer.get().username().equals(account.authUser())
+                && answer.get().uri().equals(request.requestUri())
+                && answer.get().fits(request.method(), account.password());
+        Nonces.Standing standing = nonces.judge(answer.get().nonce(), now);
+        if (standing != Nonces.Standing.FRESH) {
+            // RFC 7616 §3.3: stale says that the password was right and only the nonce is over.
+            return Optional.of(challenge(node, request, source, policy, right, now));
+        }
+        if (!right) {
+            return Optional.of(reply(node, request, source, 403));
+        }
+        return nonces.use(answer.get().nonce(), answer.get().nc())
+                ? Optional.empty()
+                : Optional.of(challenge(node, request, source, policy, true, now));
+    }
+
+    private Outcome challenge(
+            String node, SipMessage request, Endpoint source, Policy policy, boolean stale, Instant now) {
+        SipMessage response = Responses.to(request, source, 401);
+        String nonce = nonces.issue(now);
+        for (DigestAlgorithm algorithm : List.of(DigestAlgorithm.SHA_256, DigestAlgorithm.MD5)) {
+            response = response.with(
+                    "WWW-Authenticate", new DigestChallenge(policy.realm(), nonce, algorithm, stale).header());
+        }
+        return Outcome.send(node, Responses.destination(request, source), response);
+    }
+
+    private static BindingMoved moved(Binding binding, Change change) {
+        return new BindingMoved(
+                binding.domain(), binding.number(), binding.contact(), change, binding.node(), binding.expiresAt());
+    }
+
+    private static String key(String domain, String number) {
+        return number + "@" + domain.toLowerCase(Locale.ROOT);
+    }
+
+    /** Steps 6 to 8 of RFC 3261 §10.3 for one authenticated request: all its contacts, or none. */
+    private final class BindingUpdate {
+
+        private final Policy policy;
+        private final Account account;
+        private final String node;
+        private final SipMessage request;
+        private final Endpoint source;
+        private final Instant now;
+        private final Map<String, Binding> after;
+        private final List<RegistrarEvent> events = new ArrayList<>();
+
+        BindingUpdate(Policy policy, Account account, String node, SipMessage request, Endpoint source, Instant now) {
+            this.policy = policy;
+            this.account = account;
+            this.node = node;
+            this.request = request;
+            this.source = source;
+            this.now = now;
+            this.after = new LinkedHashMap<>(bindings.getOrDefault(key(policy.domain(), account.number()), Map.of()));
+        }
+
+        Outcome apply() {
+            List<SipAddress> contacts = SipHeaders.contacts(request);
+            boolean everything = contacts.stream().anyMatch(c -> c.host().equals("*"));
+            if (contacts.isEmpty() && request.first("Contact").isPresent()
+                    || everything && (contacts.size() > 1 || requestedExpiry(contacts.get(0)) != 0)) {
+                return reply(node, request, source, 400);
+            }
+            if (everything) {
+                after.values().forEach(b -> events.add(moved(b, Change.REMOVED)));
+                after.clear();
+            } else {
+                for (SipAddress contact : contacts) {
+                    Optional<Outcome> refused = take(contact);
+                    if (refused.isPresent()) {
+                        return refused.get();
+                    }
+                }
+            }
+            bindings.put(key(policy.domain(), account.number()), after);
+            return accepted();
+        }
+
+        private Optional<Outcome> take(SipAddress contact) {
+            int requested = requestedExpiry(contact);
+            String key = contact.param("+sip.instance").orElse(contact.uri());
+            Binding before = after.get(key);
+            String callId = request.first("Call-ID").orElseThrow();
+            long cseq = SipHeaders.cseq(request);
+            if (before != null && before.callId().equals(callId) && cseq <= before.cseq()) {
+                return Optional.of(reply(node, request, source, 500)); // §10.3 step 7: out of order
+            }
+            if (requested == 0) {
+                if (before != null) {
+                    after.remove(key);
+                    events.add(moved(before, Change.REMOVED));
+                }
+                return Optional.empty();
+            }
+            int granted = policy.expiry().grant(requested);
+            if (granted < 0) {
+                SipMessage tooBrief = Responses.to(request, source, 423)
+                        .with("Min-Expires", Integer.toString(policy.expiry().min()));
+                return Optional.of(Outcome.send(node, Responses.destination(request, source), tooBrief));
+            }
+            if (before == null && after.size() >= account.contactLimit()) {
+                SipMessage full = Responses.to(request, source, 403)
+                        .with(
+                                "Warning",
+                                "399 " + node + " \"" + account.contactLimit() + " contacts are bound already\"");
+                return Optional.of(Outcome.send(node, Responses.destination(request, source), full));
+            }
+            Binding binding = new Binding(
+                    policy.domain(),
+                    account.number(),
+                    key,
+                    contact,
+                    source,
+                    node,
+                    callId,
+                    cseq,
+                    now.plusSeconds(granted),
+                    before == null ? now.plus(ContactPinger.FIRST) : before.pingAt());
+            after.put(key, binding);
+            events.add(moved(binding, before == null ? Change.ADDED : Change.REFRESHED));
+            return Optional.empty();
+        }
+
+        /** The contact's own wish, else the message's, else the domain's usual time (§10.3 step 7). */
+        private int requestedExpiry(SipAddress contact) {
+            String wish =
+                    contact.param("expires").or(() -> request.first("Expires")).orElse("");
+            return wish.matches("[0-9]{1,9}")
+                    ? Integer.parseInt(wish)
+                    : policy.expiry().usual();
+        }
+
+        private Outcome accepted() {
+            SipMessage ok = Responses.to(request, source, 200);
+            for (Binding binding : after.values()) {
+                long left = Duration.between(now, binding.expiresAt()).toSeconds();
+                String instance = binding.contact()
+                        .param("+sip.instance")
+                        .map(i -> ";+sip.instance=\"" + i + "\"")
+                        .orElse("");
+                ok = ok.with("Contact", "<" + binding.contact().uri() + ">" + instance + ";expires=" + left);
+            }
+            return new Outcome(List.of(new Outcome.Outgoing(node, Responses.destination(request, source), ok)), events);
+        }
+    }
+
+    /** The device behind a contact, where its instance says so. */
+    public static Optional<jordfell.core.identity.MacAddress> deviceOf(SipAddress contact) {
+        return InstanceId.macIn(contact);
+    }
+}

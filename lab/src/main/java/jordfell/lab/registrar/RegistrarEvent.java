@@ -1,0 +1,23 @@
+package jordfell.lab.registrar;
+
+import java.time.Instant;
+import jordfell.core.evidence.Observation.BindingChanged.Change;
+import jordfell.core.sip.SipAddress;
+
+/** Something that happened in the registrar besides the messages it sent. */
+public sealed interface RegistrarEvent {
+
+    String domain();
+
+    String number();
+
+    SipAddress contact();
+
+    /** A binding came, was refreshed or went. */
+    record BindingMoved(String domain, String number, SipAddress contact, Change change, String node, Instant expiresAt)
+            implements RegistrarEvent {}
+
+    /** A contact was asked whether it is there, and answered or did not. */
+    record ContactPinged(String domain, String number, SipAddress contact, boolean answered)
+            implements RegistrarEvent {}
+}

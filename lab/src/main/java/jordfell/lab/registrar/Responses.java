@@ -1,0 +1,81 @@
+package jordfell.lab.registrar;
+
+import java.util.Map;
+import java.util.Optional;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+import jordfell.core.sip.Via;
+import jordfell.lab.net.Endpoint;
+
+/** Builds responses (RFC 3261 §8.2.6) and finds where they go (§18.2, RFC 3581 §4). */
+public final class Responses {
+
+    private static final Map<Integer, String> REASONS = Map.of(
+            200,
+            "OK",
+            400,
+            "Bad Request",
+            401,
+            "Unauthorized",
+            403,
+            "Forbidden",
+            404,
+            "Not Found",
+            405,
+            "Method Not Allowed",
+            423,
+            "Interval Too Brief",
+            480,
+            "Temporarily Unavailable",
+            483,
+            "Too Many Hops",
+            500,
+            "Server Internal Error");
+
+    private Responses() {}
+
+    /** A response with the request's Via, From, To, Call-ID and CSeq; the To gets a tag. */
+    public static SipMessage to(SipMessage request, Endpoint source, int status) {
+        SipMessage response = SipMessage.response(status, REASONS.getOrDefault(status, "Ringing"));
+        boolean first = true;
+        for (String via : request.all("Via")) {
+            response = response.with("Via", first ? marked(via, source) : via);
+            first = false;
+        }
+        for (String recordRoute : request.all("Record-Route")) {
+            response = response.with("Record-Route", recordRoute);
+        }
+        response = response.with("From", request.first("From").orElse(""));
+        String to = request.first("To").orElse("");
+        boolean tagged = SipHeaders.to(request).flatMap(a -> a.param("tag")).isPresent();
+        response = response.with("To", tagged ? to : to + ";tag=" + tagFor(request));
+        return response.with("Call-ID", request.first("Call-ID").orElse(""))
+                .with("CSeq", request.first("CSeq").orElse(""));
+    }
+
+    /** Where a response to this request goes: back to where it came from. */
+    public static Endpoint destination(SipMessage request, Endpoint source) {
+        boolean symmetric = SipHeaders.topVia(request).filter(Via::wantsRport).isPresent();
+        return symmetric
+                ? source
+                : new Endpoint(
+                        source.host(), SipHeaders.topVia(request).map(Via::port).orElse(source.port()));
+    }
+
+    /** Where a response that came back goes next, once the own Via is off. */
+    static Optional<Endpoint> next(SipMessage response) {
+        return SipHeaders.topVia(response).map(via -> new Endpoint(via.replyHost(), via.replyPort()));
+    }
+
+    /** The Via with the source noted on it: received, and rport where it was asked for. */
+    static String marked(String via, Endpoint source) {
+        String noted = via.replaceFirst(";rport(?=;|$)", ";rport=" + source.port());
+        return noted + ";received=" + source.host();
+    }
+
+    /** The same request always gets the same tag, so that a retransmission is answered alike. */
+    private static String tagFor(SipMessage request) {
+        return Integer.toHexString(
+                (request.first("Call-ID").orElse("") + request.first("From").orElse("")).hashCode());
+    }
+}

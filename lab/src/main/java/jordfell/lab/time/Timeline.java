@@ -1,0 +1,135 @@
+package jordfell.lab.time;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.PriorityQueue;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What happens in the world, in one order on one thread.
+ *
+ * <p>It begins on a virtual clock, which {@link #runUntil} turns; {@link #goLive} hands the same events, those still to
+ * come included, to the wall clock. Events of the same instant run in the order in which they were added.
+ */
+public final class Timeline implements AutoCloseable {
+
+    private static final Logger log = LoggerFactory.getLogger(Timeline.class);
+
+    private record Event(Instant at, long order, Runnable action) {}
+
+    private final Object lock = new Object();
+    private final PriorityQueue<Event> queue =
+            new PriorityQueue<>(Comparator.comparing(Event::at).thenComparing(Event::order));
+    private Instant virtualNow;
+    private long added;
+    private boolean live;
+    private boolean closed;
+
+    public Timeline(Instant start) {
+        this.virtualNow = start;
+    }
+
+    public Instant now() {
+        synchronized (lock) {
+            return live ? Instant.now() : virtualNow;
+        }
+    }
+
+    /** Adds an event; one whose time is past runs as soon as it can. */
+    public void at(Instant when, Runnable action) {
+        synchronized (lock) {
+            queue.add(new Event(when, added++, action));
+            lock.notifyAll();
+        }
+    }
+
+    public void after(Duration delay, Runnable action) {
+        at(now().plus(delay), action);
+    }
+
+    /** Runs an action in the world's order, as soon as possible. Callable from any thread. */
+    public void post(Runnable action) {
+        after(Duration.ZERO, action);
+    }
+
+    /** Turns the virtual clock to the given moment and runs all that happens until then. */
+    public void runUntil(Instant end) {
+        while (true) {
+            Event next;
+            synchronized (lock) {
+                if (live) {
+                    throw new IllegalStateException("the wall clock can't be turned");
+                }
+                next = queue.peek();
+                if (next == null || next.at().isAfter(end)) {
+                    virtualNow = end;
+                    return;
+                }
+                queue.remove();
+                if (next.at().isAfter(virtualNow)) {
+                    virtualNow = next.at();
+                }
+            }
+            next.action().run();
+        }
+    }
+
+    public void run(Duration time) {
+        runUntil(now().plus(time));
+    }
+
+    /** From now on events run on the wall clock, on a thread of their own. */
+    public void goLive() {
+        synchronized (lock) {
+            if (live) {
+                return;
+            }
+            live = true;
+        }
+        Thread thread = new Thread(this::runLive, "lab-world");
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    private void runLive() {
+        for (Event next = take(); next != null; next = take()) {
+            try {
+                next.action().run();
+            } catch (RuntimeException e) {
+                // One event that fails must not stop the world.
+                log.error("An event of the Lab failed", e);
+            }
+        }
+    }
+
+    private @org.jspecify.annotations.Nullable Event take() {
+        synchronized (lock) {
+            while (!closed) {
+                Event next = queue.peek();
+                long millis = next == null
+                        ? 60_000
+                        : Duration.between(Instant.now(), next.at()).toMillis();
+                if (next != null && millis <= 0) {
+                    return queue.remove();
+                }
+                try {
+                    lock.wait(Math.max(1, millis));
+                } catch (InterruptedException e) {
+                    Thread.currentThread().interrupt();
+                    return null;
+                }
+            }
+            return null;
+        }
+    }
+
+    @Override
+    public void close() {
+        synchronized (lock) {
+            closed = true;
+            lock.notifyAll();
+        }
+    }
+}

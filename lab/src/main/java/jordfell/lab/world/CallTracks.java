@@ -1,0 +1,33 @@
+package jordfell.lab.world;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.sip.InstanceId;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+
+/** Remembers which device a Call-ID belongs to, so that responses are told to be that device's too. */
+final class CallTracks {
+
+    private static final int MOST = 20_000;
+
+    private final Map<String, MacAddress> byCallId = new LinkedHashMap<>(64, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, MacAddress> eldest) {
+            return size() > MOST;
+        }
+    };
+
+    Optional<MacAddress> device(SipMessage message) {
+        String callId = message.first("Call-ID").orElse("");
+        Optional<MacAddress> told = message.isResponse()
+                ? Optional.empty()
+                : SipHeaders.contacts(message).stream()
+                        .flatMap(c -> InstanceId.macIn(c).stream())
+                        .findFirst();
+        told.ifPresent(mac -> byCallId.put(callId, mac));
+        return told.or(() -> Optional.ofNullable(byCallId.get(callId)));
+    }
+}

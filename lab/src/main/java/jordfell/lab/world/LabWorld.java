@@ -1,0 +1,223 @@
+package jordfell.lab.world;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import java.util.random.RandomGenerator;
+import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.evidence.Observation.Pinged;
+import jordfell.core.evidence.Observation.SipSeen;
+import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.roster.Domain;
+import jordfell.core.roster.RegistrarNode;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+import jordfell.core.sip.SipReader;
+import jordfell.core.sip.SipReading;
+import jordfell.lab.dns.StubDns;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Network;
+import jordfell.lab.phone.ConfigSource;
+import jordfell.lab.phone.PhoneEnvironment;
+import jordfell.lab.phone.PhoneState;
+import jordfell.lab.phone.SimPhone;
+import jordfell.lab.registrar.Accounts;
+import jordfell.lab.registrar.Outcome;
+import jordfell.lab.registrar.Registrar;
+import jordfell.lab.registrar.RegistrarEvent;
+import jordfell.lab.time.Timeline;
+
+/**
+ * The simulated world. All that touches it runs in the timeline's order; use {@link Timeline#post} from elsewhere.
+ */
+public final class LabWorld {
+
+    /** The node name under which datagrams from this machine's own addresses are seen. */
+    public static final String OUTSIDE_NODE = "local";
+
+    private static final Endpoint DNS = new Endpoint("192.0.2.53", 53);
+    private static final Duration TICK = Duration.ofSeconds(1);
+
+    private final Timeline timeline;
+    private final Network network;
+    private final WorldObserver observer;
+    private final Registrar registrar;
+    private final StubDns dns;
+    private final PhoneEnvironment surroundings;
+    private final TestCaller testCaller;
+    private final SipCounters counters = new SipCounters();
+    private final CallTracks tracks = new CallTracks();
+    private final Map<String, Endpoint> nodes = new HashMap<>();
+    private final Map<String, MacAddress> addressHolders = new HashMap<>();
+    private final Map<MacAddress, SimPhone> phones = new LinkedHashMap<>();
+
+    public LabWorld(
+            Timeline timeline,
+            Collection<Domain> domains,
+            Accounts accounts,
+            ConfigSource configs,
+            WorldObserver observer,
+            RandomGenerator random) {
+        this.timeline = timeline;
+        this.observer = observer;
+        this.network = new Network(timeline, random);
+        this.registrar = new Registrar(accounts, random);
+        this.dns = new StubDns(domains);
+        this.surroundings = new PhoneEnvironment(timeline, network, configs, DNS, random);
+        this.testCaller = new TestCaller(timeline, network, random);
+        registrar.addService(TestCaller.USER, TestCaller.ADDRESS);
+        network.attach(DNS, this::answerDns);
+        for (Domain domain : domains) {
+            for (RegistrarNode node : domain.nodes()) {
+                Endpoint at = new Endpoint(node.address(), node.port());
+                nodes.put(node.name(), at);
+                network.attach(at, (from, bytes) -> takeSip(node.name(), from, bytes));
+            }
+        }
+        timeline.after(TICK, this::tick);
+    }
+
+    public SipCounters counters() {
+        return counters;
+    }
+
+    /** Where datagrams to this machine's own addresses go. */
+    public void routeOutside(BiConsumer<Endpoint, byte[]> sender) {
+        network.routeOutside(sender);
+    }
+
+    /** Takes a datagram that came in by the real socket. */
+    public void takeFromOutside(Endpoint from, byte[] bytes) {
+        takeSip(OUTSIDE_NODE, from, bytes);
+    }
+
+    /** Sets up a phone as it was left. */
+    public SimPhone addPhone(PhoneState state, Consumer<PhoneState> keep) {
+        SimPhone phone = new SimPhone(state, surroundings, keep);
+        phones.put(state.mac(), phone);
+        addressHolders.put(state.address(), state.mac());
+        phone.begin();
+        return phone;
+    }
+
+    public Optional<SimPhone> phone(MacAddress mac) {
+        return Optional.ofNullable(phones.get(mac));
+    }
+
+    public Collection<SimPhone> phones() {
+        return List.copyOf(phones.values());
+    }
+
+    /** Tells the device behind an extension that its configuration changed, if it is registered. */
+    public void notifyProfile(String domain, String number) {
+        carryOut(registrar.notifyProfile(domain, number, timeline.now()));
+    }
+
+    /** Makes a test call in each direction; each result becomes an observation. */
+    public void testCall(MacAddress mac, String domain, String number, Runnable done) {
+        SimPhone phone = phones.get(mac);
+        if (phone == null) {
+            tested(mac, domain, number, true, false, "the Lab has no such phone");
+            done.run();
+            return;
+        }
+        phone.call(TestCaller.USER, (worked, detail) -> {
+            tested(mac, domain, number, true, worked, detail);
+            Endpoint node = nodes.values().iterator().next();
+            testCaller.call(domain, number, node, (inWorked, inDetail) -> {
+                tested(mac, domain, number, false, inWorked, inDetail);
+                done.run();
+            });
+        });
+    }
+
+    private void tested(MacAddress mac, String domain, String number, boolean out, boolean worked, String detail) {
+        observer.observed(domain, Optional.of(mac), new TestCalled(timeline.now(), number, out, worked, detail));
+    }
+
+    private void tick() {
+        carryOut(registrar.tick(timeline.now()));
+        timeline.after(TICK, this::tick);
+    }
+
+    private void takeSip(String node, Endpoint from, byte[] bytes) {
+        counters.received.incrementAndGet();
+        SipReading reading = SipReader.read(bytes);
+        if (reading instanceof SipReading.Message read) {
+            SipMessage message = read.message();
+            see(node, from, message, true);
+            carryOut(registrar.handle(node, message, from, timeline.now()));
+        } else if (reading instanceof SipReading.KeepAlive) {
+            counters.keepAlives.incrementAndGet();
+        } else {
+            counters.broken.incrementAndGet();
+        }
+    }
+
+    private void carryOut(Outcome outcome) {
+        for (Outcome.Outgoing out : outcome.sends()) {
+            see(out.node(), out.to(), out.message(), false);
+            Endpoint from =
+                    nodes.getOrDefault(out.node(), nodes.values().iterator().next());
+            network.send(from, out.to(), out.message().bytes());
+        }
+        outcome.events().forEach(this::report);
+    }
+
+    private void report(RegistrarEvent event) {
+        Optional<MacAddress> mac = Registrar.deviceOf(event.contact());
+        Instant now = timeline.now();
+        if (event instanceof RegistrarEvent.BindingMoved moved) {
+            observer.observed(
+                    moved.domain(),
+                    mac,
+                    new BindingChanged(
+                            now,
+                            moved.number(),
+                            moved.change(),
+                            moved.contact().uri(),
+                            moved.node(),
+                            moved.expiresAt()));
+        } else if (event instanceof RegistrarEvent.ContactPinged pinged) {
+            observer.observed(pinged.domain(), mac, new Pinged(now, pinged.number(), pinged.answered()));
+        }
+    }
+
+    /** Reports a SIP message. OPTIONS are reported by their outcome alone: there are many and they say little. */
+    private void see(String node, Endpoint peer, SipMessage message, boolean toNode) {
+        if (message.method().equals("OPTIONS")) {
+            return;
+        }
+        Optional<SipAddress> to = SipHeaders.to(message);
+        observer.observed(
+                to.map(SipAddress::host).orElse(""),
+                tracks.device(message),
+                new SipSeen(
+                        timeline.now(),
+                        toNode,
+                        node,
+                        peer.toString(),
+                        to.map(SipAddress::user).orElse(""),
+                        message.text()));
+    }
+
+    private void answerDns(Endpoint from, byte[] query) {
+        dns.answer(query).ifPresent(answer -> {
+            observer.observed(
+                    "",
+                    Optional.ofNullable(addressHolders.get(from.host())),
+                    new NameLookedUp(timeline.now(), answer.name(), answer.type(), answer.found()));
+            network.send(DNS, from, answer.wire());
+        });
+    }
+}

@@ -1,0 +1,75 @@
+package jordfell.lab.world;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.function.BiConsumer;
+import java.util.random.RandomGenerator;
+import jordfell.core.sip.SipMessage;
+import jordfell.core.sip.SipReader;
+import jordfell.core.sip.SipReading;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Network;
+import jordfell.lab.phone.CallLeg;
+import jordfell.lab.registrar.Responses;
+import jordfell.lab.time.Timeline;
+
+/** The far end of test calls: takes every call and hangs up when told to, and calls devices. */
+final class TestCaller {
+
+    static final String USER = "test-call";
+    static final Endpoint ADDRESS = new Endpoint("192.0.2.9", 5060);
+
+    private final Timeline timeline;
+    private final Network network;
+    private final RandomGenerator random;
+    private final Map<String, CallLeg> calls = new HashMap<>();
+
+    TestCaller(Timeline timeline, Network network, RandomGenerator random) {
+        this.timeline = timeline;
+        this.network = network;
+        this.random = random;
+        network.attach(ADDRESS, this::receive);
+    }
+
+    /** Calls an extension by way of a registrar node. */
+    void call(String domain, String number, Endpoint node, BiConsumer<Boolean, String> result) {
+        String token = Long.toHexString(random.nextLong());
+        CallLeg leg = new CallLeg(
+                timeline,
+                token,
+                "<sip:" + USER + "@" + domain + ">",
+                "sip:" + number + "@" + domain,
+                contact(),
+                ADDRESS,
+                node,
+                this::send,
+                (worked, detail) -> {
+                    calls.remove("call-" + token);
+                    result.accept(worked, detail);
+                });
+        calls.put(leg.callId(), leg);
+        leg.start();
+    }
+
+    private void receive(Endpoint from, byte[] bytes) {
+        if (!(SipReader.read(bytes) instanceof SipReading.Message read)) {
+            return;
+        }
+        SipMessage message = read.message();
+        CallLeg leg = calls.get(message.first("Call-ID").orElse(""));
+        if (leg != null && message.isResponse()) {
+            leg.receive(message, from);
+        } else if (!message.isResponse() && !message.method().equals("ACK")) {
+            SipMessage ok = Responses.to(message, from, 200).with("Contact", contact());
+            send(ADDRESS, Responses.destination(message, from), ok);
+        }
+    }
+
+    private void send(Endpoint from, Endpoint to, SipMessage message) {
+        network.send(from, to, message.bytes());
+    }
+
+    private static String contact() {
+        return "<sip:" + USER + "@" + ADDRESS + ">";
+    }
+}
