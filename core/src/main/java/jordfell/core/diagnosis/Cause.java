@@ -38,4 +38,9 @@ public enum Cause {
     public String slug() {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
+
+    /** The cause of this slug. */
+    public static Cause bySlug(String slug) {
+        return valueOf(slug.toUpperCase(Locale.ROOT).replace('-', '_'));
+    }
 }

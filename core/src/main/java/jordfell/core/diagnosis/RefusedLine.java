@@ -33,7 +33,7 @@ record RefusedLine(CaseOf device, LineStatus line, ExtensionFacts extension, Sip
             return Optional.empty();
         }
         return Optional.of(finding(
-                Cause.WRONG_PASSWORD, variant(used), "wrong password", sentence(used), detail(used), remedies(used)));
+                Cause.WRONG_PASSWORD, variant(used), "wrong password: " + used.brief(), sentence(used), detail(used), remedies(used)));
     }
 
     private Finding finding(

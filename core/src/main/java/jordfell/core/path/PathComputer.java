@@ -68,7 +68,10 @@ public final class PathComputer {
         stops.add(facts.released().map(release -> fetched(release, fetched)).orElse(notSeen(Stop.FETCHED)));
         Optional<Instant> onPhoneSince = fetched.map(this::startOfStreak);
         stops.add(onPhoneSince.map(this::located).orElse(notSeen(Stop.LOCATED)));
-        stops.add(onPhoneSince.map(this::heard).orElse(notSeen(Stop.HEARD)));
+        stops.add(
+                state(Stop.LOCATED) == StopState.PASSED
+                        ? onPhoneSince.map(this::heard).orElse(notSeen(Stop.HEARD))
+                        : notSeen(Stop.HEARD));
         stops.add(state(Stop.HEARD) == StopState.PASSED ? accepted() : notSeen(Stop.ACCEPTED));
         stops.add(state(Stop.ACCEPTED) == StopState.PASSED ? holding() : notSeen(Stop.HOLDING));
         stops.add(state(Stop.HOLDING) == StopState.PASSED ? proven(onPhoneSince.orElseThrow()) : notSeen(Stop.PROVEN));

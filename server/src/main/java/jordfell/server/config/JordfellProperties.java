@@ -1,0 +1,17 @@
+package jordfell.server.config;
+
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+
+/**
+ * What can be set from outside.
+ *
+ * @param data the database file without its ending; the key that seals secrets lies beside it
+ * @param demo fill an empty database with the demo scenario
+ * @param sipPort the registrar's UDP port on 127.0.0.1; 0 for any free one
+ */
+@ConfigurationProperties("jordfell")
+public record JordfellProperties(
+        @DefaultValue("data/jordfell") String data,
+        @DefaultValue("false") boolean demo,
+        @DefaultValue("5060") int sipPort) {}

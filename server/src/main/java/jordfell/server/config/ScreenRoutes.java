@@ -1,0 +1,14 @@
+package jordfell.server.config;
+
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** Addresses that belong to the screens: all are the same page, which reads the address itself. */
+@Controller
+class ScreenRoutes {
+
+    @GetMapping({"/", "/intake/**", "/roster/**", "/templates/**", "/fleet/**", "/triage/**", "/lab/**"})
+    String page() {
+        return "forward:/index.html";
+    }
+}

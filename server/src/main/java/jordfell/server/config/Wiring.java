@@ -1,0 +1,27 @@
+package jordfell.server.config;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import jordfell.lab.time.Timeline;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** The few things that are not found by themselves. */
+@Configuration
+class Wiring {
+
+    /** How far back a demo scenario's past begins. */
+    static final Duration PAST = Duration.ofHours(3);
+
+    /** The world's clock. It is virtual until the Lab goes live, so that a scenario can have a past. */
+    @Bean(destroyMethod = "close")
+    Timeline timeline(JordfellProperties properties) {
+        return new Timeline(properties.demo() ? Instant.now().minus(PAST) : Instant.now());
+    }
+
+    @Bean
+    InstantSource clock(Timeline timeline) {
+        return timeline::now;
+    }
+}

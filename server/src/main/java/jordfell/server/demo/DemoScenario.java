@@ -1,0 +1,404 @@
+package jordfell.server.demo;
+
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.security.SecureRandom;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.intake.IntakeRow;
+import jordfell.core.roster.Block;
+import jordfell.core.roster.Domain;
+import jordfell.core.roster.RegistrarNode;
+import jordfell.core.settings.LayerKind;
+import jordfell.core.settings.SettingsCatalogue;
+import jordfell.lab.phone.Mistyping;
+import jordfell.lab.phone.PhoneState;
+import jordfell.lab.phone.SimPhone;
+import jordfell.lab.time.Timeline;
+import jordfell.server.catalogue.ModelStore;
+import jordfell.server.device.Device;
+import jordfell.server.device.DeviceStore;
+import jordfell.server.intake.Intake;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.lab.LabService;
+import jordfell.server.release.ReleaseService;
+import jordfell.server.roster.DomainStore;
+import jordfell.server.roster.Extension;
+import jordfell.server.roster.ExtensionStore;
+import jordfell.server.roster.Extensions;
+import jordfell.server.roster.PersonStore;
+import jordfell.server.roster.Site;
+import jordfell.server.security.AccountStore;
+import jordfell.server.security.Role;
+import jordfell.server.security.SignedIn;
+import jordfell.server.settings.SettingStore;
+import jordfell.server.templates.TemplateStore;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+
+/**
+ * Tarnholm Ferries replaces its phones: three hours of a day, played on the virtual clock through the same services
+ * that the screens use, so that every state shown has come about.
+ */
+@Component
+public class DemoScenario {
+
+    /** Who can sign in to the demo. */
+    public record SignIn(String login, String name, Role role, String password) {}
+
+    public static final List<SignIn> SIGN_INS = List.of(
+            new SignIn("lena", "Lena Ravn", Role.LEAD, "lantern-harbour-41"),
+            new SignIn("mats", "Mats Lindqvaist", Role.TECHNICIAN, "slipway-copper-27"),
+            new SignIn("oona", "Oona Reiss", Role.VIEWER, "gangway-heron-63"));
+
+    private static final String TARNHOLM = "voice.tarnholm.example";
+    private static final String AUCTION = "phones.eskvik-auction.example";
+    private static final String FIRMWARE = "2.4.1";
+
+    private final Jdbc jdbc;
+    private final Timeline timeline;
+    private final AccountStore accounts;
+    private final DomainStore domains;
+    private final PersonStore people;
+    private final ModelStore models;
+    private final TemplateStore templates;
+    private final SettingStore settings;
+    private final ExtensionStore extensionStore;
+    private final Extensions extensions;
+    private final DeviceStore devices;
+    private final Intake intake;
+    private final ReleaseService releases;
+    private final LabService lab;
+    private final Map<String, Long> templateIds = new LinkedHashMap<>();
+    private final Map<String, Site> sites = new LinkedHashMap<>();
+    private int addressesGiven;
+
+    DemoScenario(
+            Jdbc jdbc,
+            Timeline timeline,
+            AccountStore accounts,
+            DomainStore domains,
+            PersonStore people,
+            ModelStore models,
+            TemplateStore templates,
+            SettingStore settings,
+            ExtensionStore extensionStore,
+            Extensions extensions,
+            DeviceStore devices,
+            Intake intake,
+            ReleaseService releases,
+            LabService lab) {
+        this.jdbc = jdbc;
+        this.timeline = timeline;
+        this.accounts = accounts;
+        this.domains = domains;
+        this.people = people;
+        this.models = models;
+        this.templates = templates;
+        this.settings = settings;
+        this.extensionStore = extensionStore;
+        this.extensions = extensions;
+        this.devices = devices;
+        this.intake = intake;
+        this.releases = releases;
+        this.lab = lab;
+    }
+
+    /** Domains, sites, templates, people and sign-ins. */
+    public void ground() {
+        as(
+                "Lena Ravn",
+                () -> jdbc.inTransaction(() -> {
+                    SIGN_INS.forEach(s -> accounts.add(s.login(), s.name(), s.role(), s.password()));
+                    long tarnholm = domains.add(new Domain(
+                            0,
+                            TARNHOLM,
+                            TARNHOLM,
+                            new Domain.Expiry(60, 120, 3600),
+                            2,
+                            List.of(
+                                    new RegistrarNode("north", "north." + TARNHOLM, "192.0.2.11", 5060, 10, 1),
+                                    new RegistrarNode("south", "south." + TARNHOLM, "192.0.2.12", 5060, 20, 1)),
+                            List.of(
+                                    new Block(2000, 2249, "people"),
+                                    new Block(2400, 2499, "front of house"),
+                                    new Block(2500, 2549, "workshop"))));
+                    long auction = domains.add(new Domain(
+                            0,
+                            AUCTION,
+                            AUCTION,
+                            new Domain.Expiry(60, 120, 3600),
+                            1,
+                            List.of(new RegistrarNode("quay", "quay." + AUCTION, "192.0.2.21", 5060, 10, 1)),
+                            List.of(new Block(2400, 2449, "auction"))));
+                    for (String name : List.of("Tarnholm Terminal", "Eskvik Pier", "Norrskar Workshop")) {
+                        site(tarnholm, name);
+                    }
+                    site(auction, "Auction Hall");
+                    for (String name : List.of("Back office", "Front of house", "Ticket window", "Gate")) {
+                        templateIds.put(name, templates.add(tarnholm, name));
+                    }
+                    templateIds.put("Auction floor", templates.add(auction, "Auction floor"));
+                    for (long domain : List.of(tarnholm, auction)) {
+                        set(LayerKind.DOMAIN, domain, SettingsCatalogue.RETRY, "10");
+                        set(LayerKind.DOMAIN, domain, SettingsCatalogue.CHECK_EVERY, "300");
+                    }
+                    set(LayerKind.TEMPLATE, templateIds.get("Front of house"), SettingsCatalogue.BACKLIGHT, "0");
+                    set(LayerKind.TEMPLATE, templateIds.get("Ticket window"), SettingsCatalogue.CALL_WAITING, "no");
+                    set(LayerKind.TEMPLATE, templateIds.get("Ticket window"), SettingsCatalogue.BACKLIGHT, "0");
+                    set(LayerKind.TEMPLATE, templateIds.get("Auction floor"), SettingsCatalogue.LANGUAGE, "sv");
+                    for (CSVRecord person : records("people.csv")) {
+                        people.add(
+                                domains.byName(person.get("domain"))
+                                        .orElseThrow()
+                                        .id(),
+                                person.get("name"),
+                                person.get("email"),
+                                person.get("department"));
+                    }
+                }));
+    }
+
+    /** Three hours: the terminal runs, the pier is being rolled out, and people have been at their phones. */
+    public void past() {
+        List<CSVRecord> rows = records("devices.csv");
+        as("Lena Ravn", () -> {
+            enrolAndRelease(rows, "Tarnholm Terminal", "terminal, first lorry");
+            enrolAndRelease(rows, "Norrskar Workshop", "workshop");
+            enrolAndRelease(rows, "Auction Hall", "auction hall");
+        });
+        run(Duration.ofMinutes(4));
+        testCalls(rows, List.of("Tarnholm Terminal", "Norrskar Workshop", "Auction Hall"));
+        run(Duration.ofMinutes(50));
+        phone(label(rows, "silent")).power(false);
+        run(Duration.ofMinutes(36));
+        as("Mats Lindqvaist", () -> enrolAndRelease(rows, "Eskvik Pier", "pier, summer timetable"));
+        run(Duration.ofMinutes(5));
+        testCalls(rows, List.of("Eskvik Pier"));
+        run(Duration.ofMinutes(20));
+        trouble(rows);
+        Duration left = Duration.between(timeline.now(), java.time.Instant.now());
+        run(left.minusMinutes(2));
+        strangersKnock();
+        as(
+                "Mats Lindqvaist",
+                () -> rows.stream()
+                        .filter(r -> r.get("state").equals("fresh"))
+                        .forEach(r -> phone(r.get("label")).power(true)));
+    }
+
+    private void trouble(List<CSVRecord> rows) {
+        phone(label(rows, "crossed")).crossLines(1, 2);
+        mistype(label(rows, "blank"), Mistyping.BLANK_AFTER, 0);
+        mistype(label(rows, "cut"), Mistyping.CUT, 12);
+        as("Lena Ravn", () -> {
+            set(LayerKind.TEMPLATE, templateIds.get("Gate"), SettingsCatalogue.REGISTRAR, "voise.tarnholm.example");
+            releases.release(idsOf(rows, "astray"), "gates get the new registrar");
+            extensions.setPassword(extensionOf(label(rows, "rotated")), Optional.empty());
+            Extension stores = extensionOf(label(rows, "renumbered"));
+            extensions.change(stores, renumbered(stores, "2512"));
+            Extension paint = extensionOf(label(rows, "user"));
+            extensions.change(
+                    paint,
+                    new Extension(
+                            paint.id(),
+                            paint.domainId(),
+                            paint.number(),
+                            paint.displayName(),
+                            paint.personId(),
+                            "paint-shop",
+                            paint.contactLimit(),
+                            paint.version()));
+            phone(label(rows, "stale")).cable(false);
+            run(Duration.ofSeconds(20));
+            set(LayerKind.DEVICE, idsOf(rows, "stale").get(0), SettingsCatalogue.LOG_LEVEL, "6");
+            releases.release(idsOf(rows, "stale"), "more log from the lamp room");
+            run(Duration.ofMinutes(12));
+            set(LayerKind.TEMPLATE, templateIds.get("Back office"), SettingsCatalogue.CALL_WAITING, "no");
+        });
+    }
+
+    /** One a digit away from Ticket window 6, one a stranger. */
+    private void strangersKnock() {
+        unbox("02-4B-7A-00-53-B1", "korrin-k24", "Eskvik Pier", true);
+        unbox("02-4B-7A-0F-00-44", "korrin-k12", "Norrskar Workshop", true);
+    }
+
+    private void enrolAndRelease(List<CSVRecord> rows, String siteName, String reason) {
+        Site site = sites.get(siteName);
+        List<Long> ready = new ArrayList<>();
+        for (CSVRecord row : rows) {
+            if (!row.get("site").equals(siteName)) {
+                continue;
+            }
+            String state = row.get("state");
+            List<Long> ids = intake.enrol(
+                    site,
+                    Optional.of(templateIds.get(row.get("template"))),
+                    List.of(new IntakeRow(
+                            row.get("mac"),
+                            row.get("model"),
+                            row.get("label"),
+                            row.get("person"),
+                            row.get("extension"),
+                            row.get("second"))));
+            note(ids.get(0), row.get("note"));
+            if (!List.of("parked", "unbound").contains(state)) {
+                ready.addAll(ids);
+            }
+            if (!List.of("never", "parked", "unbound").contains(state)) {
+                unbox(row.get("mac"), row.get("model"), siteName, !state.equals("fresh"));
+            }
+        }
+        releases.release(ready, reason);
+    }
+
+    private void testCalls(List<CSVRecord> rows, List<String> at) {
+        rows.stream()
+                .filter(r -> r.get("state").equals("proven") && at.contains(r.get("site")))
+                .forEach(r -> lab.world()
+                        .testCall(
+                                MacAddress.of(r.get("mac")),
+                                r.get("site").equals("Auction Hall") ? AUCTION : TARNHOLM,
+                                r.get("extension"),
+                                () -> {}));
+        run(Duration.ofSeconds(20));
+    }
+
+    private void unbox(String mac, String modelId, String site, boolean powered) {
+        String model = models.find(modelId).orElseThrow().fullName();
+        String address = "198.51.100." + (100 + addressesGiven++);
+        lab.unbox(PhoneState.unboxed(
+                        MacAddress.of(mac),
+                        model,
+                        FIRMWARE,
+                        address,
+                        sites.get(site).token())
+                .powered(powered));
+    }
+
+    private void note(long deviceId, String text) {
+        if (!text.isEmpty()) {
+            Device d = devices.find(deviceId).orElseThrow();
+            devices.change(
+                    d.id(),
+                    d.version(),
+                    d.model().id(),
+                    d.siteId(),
+                    d.template().map(t -> t.id()),
+                    d.label(),
+                    text);
+        }
+    }
+
+    private void mistype(String label, Mistyping way, int keep) {
+        SimPhone phone = phone(label);
+        phone.typePassword(1, way.apply(phone.password(1).orElseThrow(), keep));
+    }
+
+    private static Extension renumbered(Extension e, String number) {
+        return new Extension(
+                e.id(),
+                e.domainId(),
+                number,
+                e.displayName(),
+                e.personId(),
+                number + "-a",
+                e.contactLimit(),
+                e.version());
+    }
+
+    private static String label(List<CSVRecord> rows, String state) {
+        return rows.stream()
+                .filter(r -> r.get("state").equals(state))
+                .findFirst()
+                .orElseThrow()
+                .get("label");
+    }
+
+    private Device device(String label) {
+        return devices.allIds().stream()
+                .flatMap(id -> devices.find(id).stream())
+                .filter(d -> d.label().equals(label))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private SimPhone phone(String label) {
+        return lab.world().phone(device(label).mac()).orElseThrow();
+    }
+
+    private Extension extensionOf(String label) {
+        return devices.lines(device(label).id())
+                .get(0)
+                .extensionId()
+                .flatMap(extensionStore::find)
+                .orElseThrow();
+    }
+
+    private List<Long> idsOf(List<CSVRecord> rows, String state) {
+        return rows.stream()
+                .filter(r -> r.get("state").equals(state))
+                .map(r -> device(r.get("label")).id())
+                .toList();
+    }
+
+    private void site(long domainId, String name) {
+        byte[] token = new byte[16];
+        new SecureRandom().nextBytes(token);
+        long id = domains.addSite(domainId, name, HexFormat.of().formatHex(token), true);
+        sites.put(name, domains.site(id).orElseThrow());
+        set(LayerKind.SITE, id, SettingsCatalogue.TIME_SERVER, "ntp.tarnholm.example");
+        set(LayerKind.SITE, id, SettingsCatalogue.ZONE, "Etc/GMT-1");
+    }
+
+    private void set(LayerKind layer, long owner, String key, String value) {
+        settings.put(layer, Long.toString(owner), key, value);
+    }
+
+    private void run(Duration time) {
+        if (!time.isNegative()) {
+            timeline.run(time);
+        }
+    }
+
+    /** Does something in somebody's name. */
+    private static void as(String name, Runnable work) {
+        SecurityContextHolder.getContext()
+                .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
+                        new SignedIn("", name, Role.TECHNICIAN), null, List.of()));
+        try {
+            work.run();
+        } finally {
+            SecurityContextHolder.clearContext();
+        }
+    }
+
+    private static List<CSVRecord> records(String file) {
+        try (var in = DemoScenario.class.getResourceAsStream("/demo/" + file)) {
+            if (in == null) {
+                throw new IllegalStateException("/demo/" + file + " is missing");
+            }
+            return CSVFormat.RFC4180
+                    .builder()
+                    .setHeader()
+                    .setSkipHeaderRecord(true)
+                    .get()
+                    .parse(new InputStreamReader(in, StandardCharsets.UTF_8))
+                    .getRecords();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

@@ -1,0 +1,162 @@
+package jordfell.server.device;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.settings.LayerKind;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.Row;
+import org.springframework.stereotype.Component;
+
+/** Devices and their lines. */
+@Component
+public class DeviceStore {
+
+    private static final String SELECT = """
+            select d.*, m.maker, m.name model_name, m.kind, m.family, m.lines, m.keys, m.password_field, m.label_field,
+                   t.name template_name
+            from device d join model m on m.id = d.model_id left join template t on t.id = d.template_id
+            """;
+
+    /** A line of a device; without an extension it is wanted and not bound. */
+    public record Line(int position, Optional<Long> extensionId) {}
+
+    private final Jdbc jdbc;
+
+    DeviceStore(Jdbc jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    public Optional<Device> find(long id) {
+        return jdbc.one(SELECT + "where d.id = ?", DeviceStore::device, id);
+    }
+
+    public Optional<Device> byMac(MacAddress mac) {
+        return jdbc.one(SELECT + "where d.mac = ?", DeviceStore::device, mac.compact());
+    }
+
+    public List<Long> allIds() {
+        return ids("select id from device order by id");
+    }
+
+    public List<Long> withExtension(long extensionId) {
+        return ids("select device_id id from line where extension_id = ?", extensionId);
+    }
+
+    /** The devices of a domain that have this number on a line. */
+    public List<Long> withNumber(String domain, String number) {
+        return ids("""
+                select l.device_id id from line l join extension e on e.id = l.extension_id
+                join domain m on m.id = e.domain_id where m.name = lower(?) and e.number = ?""", domain, number);
+    }
+
+    /** The devices to which a layer's word may matter. */
+    public List<Long> under(LayerKind layer, String owner) {
+        return switch (layer) {
+            case MODEL -> ids("select id from device where model_id = ?", owner);
+            case DOMAIN ->
+                ids(
+                        "select d.id from device d join site s on s.id = d.site_id where s.domain_id = ?",
+                        Long.parseLong(owner));
+            case SITE -> ids("select id from device where site_id = ?", Long.parseLong(owner));
+            case TEMPLATE -> ids("select id from device where template_id = ?", Long.parseLong(owner));
+            case EXTENSION -> withExtension(Long.parseLong(owner));
+            case DEVICE -> List.of(Long.parseLong(owner));
+        };
+    }
+
+    public long add(
+            MacAddress mac,
+            String modelId,
+            long siteId,
+            Optional<Long> templateId,
+            String label,
+            Instant at,
+            String by) {
+        return jdbc.insert("""
+                insert into device (mac, model_id, site_id, template_id, label, enrolled_at, enrolled_by)
+                values (?, ?, ?, ?, ?, ?, ?)""", mac.compact(), modelId, siteId, templateId.orElse(null), label, at, by);
+    }
+
+    /** False if somebody else changed the device since this version. */
+    public boolean change(
+            long id, long version, String modelId, long siteId, Optional<Long> templateId, String label, String note) {
+        return jdbc.update("""
+                        update device set model_id = ?, site_id = ?, template_id = ?, label = ?, note = ?,
+                               version = version + 1
+                        where id = ? and version = ?""", modelId, siteId, templateId.orElse(null), label, note, id, version) == 1;
+    }
+
+    public void remove(long id) {
+        jdbc.inTransaction(() -> {
+            jdbc.update("delete from setting_value where layer = 'DEVICE' and owner = ?", Long.toString(id));
+            jdbc.update("delete from device where id = ?", id);
+        });
+    }
+
+    public List<Line> lines(long deviceId) {
+        return jdbc.list(
+                "select position, extension_id from line where device_id = ? order by position",
+                row -> new Line(row.integer("position"), row.numberIfAny("extension_id")),
+                deviceId);
+    }
+
+    public void setLines(long deviceId, List<Line> lines) {
+        jdbc.inTransaction(() -> {
+            jdbc.update("delete from line where device_id = ?", deviceId);
+            lines.forEach(line -> jdbc.update(
+                    "insert into line (device_id, position, extension_id) values (?, ?, ?)",
+                    deviceId,
+                    line.position(),
+                    line.extensionId().orElse(null)));
+        });
+    }
+
+    /** Has the next request answered in full. */
+    public void setResend(long deviceId, boolean resend) {
+        jdbc.update("update device set resend = ? where id = ?", resend, deviceId);
+    }
+
+    public boolean resend(long deviceId) {
+        return jdbc.one("select resend from device where id = ?", row -> row.yes("resend"), deviceId)
+                .orElse(false);
+    }
+
+    private List<Long> ids(String sql, Object... values) {
+        return jdbc.list(sql, row -> row.number("id"), values);
+    }
+
+    private static Device device(Row row) throws java.sql.SQLException {
+        return new Device(
+                row.number("id"),
+                MacAddress.of(row.text("mac")),
+                new DeviceModel(
+                        row.text("model_id"),
+                        row.text("maker"),
+                        row.text("model_name"),
+                        DeviceKind.valueOf(row.text("kind")),
+                        row.text("family"),
+                        row.integer("lines"),
+                        row.integer("keys"),
+                        row.integer("password_field"),
+                        row.integer("label_field")),
+                row.number("site_id"),
+                row.numberIfAny("template_id").map(id -> new Device.TemplateRef(id, templateName(row))),
+                row.text("label"),
+                row.text("note"),
+                row.time("enrolled_at"),
+                row.text("enrolled_by"),
+                row.number("version"));
+    }
+
+    private static String templateName(Row row) {
+        try {
+            return row.textIfAny("template_name").orElse("");
+        } catch (java.sql.SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,180 @@
+package jordfell.server.fleet;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import jordfell.core.diagnosis.Cause;
+import jordfell.core.diagnosis.Certainty;
+import jordfell.core.diagnosis.Finding;
+import jordfell.core.diagnosis.MatchSheet;
+import jordfell.core.diagnosis.Remedy;
+import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.path.Condition;
+import jordfell.core.path.DeviceFacts;
+import jordfell.core.path.DevicePath;
+import jordfell.core.path.LineStatus;
+import jordfell.core.path.Stop;
+import jordfell.core.path.StopReport;
+import jordfell.core.path.StopState;
+import jordfell.server.device.Device;
+import org.jspecify.annotations.Nullable;
+
+/** One device with everything its sheet shows. */
+record DeviceSheet(
+        long id,
+        String mac,
+        String label,
+        String note,
+        String model,
+        String modelId,
+        int modelLines,
+        long siteId,
+        String site,
+        long domainId,
+        String domain,
+        @Nullable Long templateId,
+        String template,
+        String firmware,
+        Instant enrolledAt,
+        String enrolledBy,
+        long version,
+        boolean pending,
+        boolean releasable,
+        String revision,
+        String releasedRevision,
+        Condition condition,
+        Stop at,
+        String rail,
+        List<StopView> stops,
+        List<FindingView> findings,
+        List<LineView> lines,
+        List<MatchSheet> match,
+        List<SeenView> seen) {
+
+    record StopView(
+            Stop stop,
+            StopState state,
+            @Nullable Instant since,
+            @Nullable Instant dueBy,
+            String evidence) {
+        static StopView of(StopReport report) {
+            return new StopView(
+                    report.stop(),
+                    report.state(),
+                    report.since().orElse(null),
+                    report.dueBy().orElse(null),
+                    report.evidence());
+        }
+    }
+
+    record RemedyView(Remedy.Action action, String label, int line) {}
+
+    record FindingView(
+            String cause,
+            String title,
+            Certainty certainty,
+            int line,
+            String sentence,
+            String detail,
+            Instant since,
+            int tries,
+            List<String> evidence,
+            List<RemedyView> remedies) {
+        static FindingView of(Finding f) {
+            Cause cause = f.cause();
+            return new FindingView(
+                    cause.slug(),
+                    cause.title(),
+                    f.certainty(),
+                    f.line(),
+                    f.sentence(),
+                    f.detail(),
+                    f.since(),
+                    f.tries(),
+                    f.evidence(),
+                    f.remedies().stream()
+                            .map(r -> new RemedyView(r.action(), r.label(), r.line()))
+                            .toList());
+        }
+    }
+
+    /** A line and how it stands: {@code registered}, {@code refused}, {@code not registered} or {@code unbound}. */
+    record LineView(
+            int position,
+            String number,
+            String displayName,
+            String state,
+            @Nullable Instant until,
+            String contact,
+            String node) {}
+
+    static DeviceSheet of(DeviceCase.Opened opened) {
+        DeviceFacts facts = opened.device().facts();
+        DevicePath path = opened.device().path();
+        Device device = opened.records().device();
+        return new DeviceSheet(
+                facts.id(),
+                facts.mac().toString(),
+                facts.label(),
+                device.note(),
+                facts.model().fullName(),
+                facts.model().id(),
+                facts.model().lines(),
+                device.siteId(),
+                facts.site(),
+                facts.domain().id(),
+                facts.domain().name(),
+                device.template().map(Device.TemplateRef::id).orElse(null),
+                device.template().map(Device.TemplateRef::name).orElse(""),
+                opened.device()
+                        .evidence()
+                        .last(ConfigRequested.class, r -> r.userAgent().contains("/"))
+                        .map(r -> r.userAgent().substring(r.userAgent().lastIndexOf('/') + 1))
+                        .orElse(""),
+                facts.enrolledAt(),
+                facts.enrolledBy(),
+                device.version(),
+                facts.pending(),
+                facts.current().isPresent(),
+                facts.current().map(r -> r.brief()).orElse(""),
+                facts.released().map(r -> r.revision().brief()).orElse(""),
+                path.condition(),
+                path.at(),
+                path.rail(),
+                path.stops().stream().map(StopView::of).toList(),
+                opened.findings().stream().map(FindingView::of).toList(),
+                lines(opened),
+                MatchSheet.of(opened.device()),
+                newestFirst(SeenView.of(opened.device().evidence())));
+    }
+
+    private static List<LineView> lines(DeviceCase.Opened opened) {
+        List<LineView> views = new ArrayList<>();
+        for (DeviceFacts.LineFacts line : opened.device().facts().lines()) {
+            LineStatus status = opened.device().path().lines().stream()
+                    .filter(s -> s.position() == line.position())
+                    .findFirst()
+                    .orElse(null);
+            boolean live = status != null && status.bindingLive(opened.device().now());
+            String state = status == null
+                    ? "unbound"
+                    : status.refusal().isPresent() ? "refused" : live ? "registered" : "not registered";
+            views.add(new LineView(
+                    line.position(),
+                    line.extension().map(e -> e.number()).orElse(""),
+                    line.extension().map(e -> e.displayName()).orElse(""),
+                    state,
+                    live ? status.binding().get().expiresAt() : null,
+                    live ? status.binding().get().contact() : "",
+                    live ? status.binding().get().node() : ""));
+        }
+        return views;
+    }
+
+    private static List<SeenView> newestFirst(List<SeenView> seen) {
+        List<SeenView> reversed = new ArrayList<>(seen);
+        Collections.reverse(reversed);
+        return reversed;
+    }
+}

@@ -1,0 +1,66 @@
+package jordfell.server.fleet;
+
+import java.time.Instant;
+import java.util.Optional;
+import jordfell.server.jdbc.Jdbc;
+import org.springframework.stereotype.Component;
+
+/** What was last computed for each device, kept for lists and filters. */
+@Component
+class DeviceStateStore {
+
+    /**
+     * A device's state in a row.
+     *
+     * @param progress orders the fleet: held ones first, then by how far along
+     */
+    record DeviceState(
+            long deviceId,
+            String condition,
+            String rail,
+            String heldAt,
+            String cause,
+            String variant,
+            String word,
+            String sentence,
+            Optional<Instant> since,
+            int tries,
+            boolean pending,
+            boolean releasable,
+            String firmware,
+            String lines,
+            int progress) {}
+
+    private final Jdbc jdbc;
+
+    DeviceStateStore(Jdbc jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    void put(DeviceState s) {
+        jdbc.update(
+                """
+                merge into device_state (device_id, condition, rail, held_at, cause, variant, word, sentence, since,
+                                         tries, pending, releasable, firmware, lines, progress)
+                key (device_id) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""",
+                s.deviceId(),
+                s.condition(),
+                s.rail(),
+                s.heldAt(),
+                s.cause(),
+                cut(s.variant(), 200),
+                cut(s.word(), 200),
+                cut(s.sentence(), 1000),
+                s.since().orElse(null),
+                s.tries(),
+                s.pending(),
+                s.releasable(),
+                cut(s.firmware(), 40),
+                cut(s.lines(), 200),
+                s.progress());
+    }
+
+    private static String cut(String text, int most) {
+        return text.length() <= most ? text : text.substring(0, most - 1) + "…";
+    }
+}

@@ -1,0 +1,164 @@
+package jordfell.server.fleet;
+
+import jakarta.annotation.PreDestroy;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import jordfell.core.diagnosis.Finding;
+import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.path.Condition;
+import jordfell.core.path.DeviceFacts;
+import jordfell.core.path.DevicePath;
+import jordfell.core.path.Stop;
+import jordfell.core.path.StopReport;
+import jordfell.core.path.StopState;
+import jordfell.server.events.EventHub;
+import jordfell.server.fleet.DeviceStateStore.DeviceState;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+
+/**
+ * Keeps every device's path up to date: what is touched is computed again a moment later, and what only time can change
+ * when its time comes.
+ */
+@Component
+public class PathKeeper {
+
+    private static final Logger log = LoggerFactory.getLogger(PathKeeper.class);
+    private static final Duration BREATH = Duration.ofMillis(80);
+
+    private final DeviceCase cases;
+    private final DeviceStateStore states;
+    private final EventHub events;
+    private final InstantSource clock;
+    private final Object lock = new Object();
+    private final Set<Long> touched = new HashSet<>();
+    private final Map<Long, Instant> recheck = new HashMap<>();
+    private final ScheduledExecutorService worker = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "paths");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    PathKeeper(DeviceCase cases, DeviceStateStore states, EventHub events, InstantSource clock) {
+        this.cases = cases;
+        this.states = states;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** Has these devices computed again soon. */
+    public void touch(Collection<Long> deviceIds) {
+        synchronized (lock) {
+            touched.addAll(deviceIds);
+        }
+    }
+
+    public void touch(long deviceId) {
+        touch(List.of(deviceId));
+    }
+
+    /** Begins to compute in the background. */
+    public void start() {
+        var unused = worker.scheduleWithFixedDelay(this::computeTouched, 0, BREATH.toMillis(), TimeUnit.MILLISECONDS);
+    }
+
+    /** Computes everything touched right now. */
+    public void computeTouched() {
+        Set<Long> now = new HashSet<>();
+        synchronized (lock) {
+            now.addAll(touched);
+            touched.clear();
+            Instant moment = clock.instant();
+            recheck.entrySet().removeIf(e -> {
+                boolean due = !e.getValue().isAfter(moment);
+                if (due) {
+                    now.add(e.getKey());
+                }
+                return due;
+            });
+        }
+        now.forEach(this::compute);
+    }
+
+    @PreDestroy
+    void stop() {
+        worker.shutdownNow();
+    }
+
+    private void compute(long deviceId) {
+        try {
+            Optional<DeviceCase.Opened> opened = cases.open(deviceId);
+            opened.ifPresent(o -> {
+                states.put(state(o));
+                o.device().path().recheckAt().ifPresent(at -> {
+                    synchronized (lock) {
+                        recheck.put(deviceId, at);
+                    }
+                });
+            });
+            events.publish(EventHub.Topic.DEVICE, deviceId);
+        } catch (RuntimeException e) {
+            log.error("The path of device {} could not be computed", deviceId, e);
+        }
+    }
+
+    private static DeviceState state(DeviceCase.Opened opened) {
+        DeviceFacts facts = opened.device().facts();
+        DevicePath path = opened.device().path();
+        Optional<Finding> finding = opened.findings().stream().findFirst();
+        StopReport at = path.stop(path.at());
+        long passed =
+                path.stops().stream().filter(s -> s.state() == StopState.PASSED).count();
+        int rank = path.condition() == Condition.HELD ? 0 : path.condition() == Condition.SILENT ? 10 : 20;
+        return new DeviceState(
+                facts.id(),
+                path.condition().name(),
+                path.rail(),
+                path.condition() == Condition.HELD ? path.at().name() : "",
+                finding.map(f -> f.cause().slug()).orElse(""),
+                finding.map(Finding::variant).orElse(""),
+                word(path, at, finding),
+                finding.map(Finding::sentence).orElse(""),
+                finding.map(Finding::since).or(at::since),
+                finding.map(Finding::tries).orElse(0),
+                facts.pending(),
+                facts.current().isPresent(),
+                firmware(opened),
+                String.join(
+                        ", ",
+                        facts.lines().stream()
+                                .map(l -> l.extension().map(e -> e.number()).orElse("–"))
+                                .toList()),
+                rank + (int) passed);
+    }
+
+    private static String word(DevicePath path, StopReport at, Optional<Finding> finding) {
+        return switch (path.condition()) {
+            case HELD, SILENT, PARKED -> finding.map(Finding::brief).orElse(at.evidence());
+            case CARRYING -> "carrying, no test call yet";
+            case PROVEN -> "proven";
+            case UNDER_WAY -> at.stop() == Stop.HOLDING ? "first refresh to come" : at.evidence();
+        };
+    }
+
+    /** What follows the slash of its User-Agent. */
+    private static String firmware(DeviceCase.Opened opened) {
+        return opened.device()
+                .evidence()
+                .last(ConfigRequested.class, r -> r.userAgent().contains("/"))
+                .map(r -> r.userAgent().substring(r.userAgent().lastIndexOf('/') + 1))
+                .orElse("");
+    }
+}

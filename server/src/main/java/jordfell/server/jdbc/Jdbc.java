@@ -1,0 +1,147 @@
+package jordfell.server.jdbc;
+
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import javax.sql.DataSource;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/**
+ * Runs hand-written SQL on the pool's connections. Calls within {@link #inTransaction} share one connection and are
+ * committed together; a call outside is a transaction of its own.
+ */
+@Component
+public class Jdbc {
+
+    private static final int UNIQUE_VIOLATION = 23505;
+
+    private final DataSource pool;
+
+    /** Of this pool, not of the class: two applications in one process must not share a transaction. */
+    @SuppressWarnings("ThreadLocalUsage")
+    private final ThreadLocal<@Nullable Connection> current = new ThreadLocal<>();
+
+    Jdbc(DataSource pool) {
+        this.pool = pool;
+    }
+
+    /** All that the work does, or nothing if it throws. */
+    public <T> T inTransaction(Supplier<T> work) {
+        if (current.get() != null) {
+            return work.get();
+        }
+        try (Connection connection = pool.getConnection()) {
+            connection.setAutoCommit(false);
+            current.set(connection);
+            try {
+                T result = work.get();
+                connection.commit();
+                return result;
+            } catch (RuntimeException | Error e) {
+                connection.rollback();
+                throw e;
+            } finally {
+                current.remove();
+                connection.setAutoCommit(true);
+            }
+        } catch (SQLException e) {
+            throw new StoreException(e);
+        }
+    }
+
+    public void inTransaction(Runnable work) {
+        inTransaction(() -> {
+            work.run();
+            return true;
+        });
+    }
+
+    public <T> List<T> list(String sql, RowMapper<T> mapper, @Nullable Object... values) {
+        return run(sql, Statement.NO_GENERATED_KEYS, values, statement -> {
+            List<T> rows = new ArrayList<>();
+            try (ResultSet result = statement.executeQuery()) {
+                Row row = new Row(result);
+                while (result.next()) {
+                    rows.add(mapper.map(row));
+                }
+            }
+            return rows;
+        });
+    }
+
+    public <T> Optional<T> one(String sql, RowMapper<T> mapper, @Nullable Object... values) {
+        return list(sql, mapper, values).stream().findFirst();
+    }
+
+    /** The number of rows changed. */
+    public int update(String sql, @Nullable Object... values) {
+        return run(sql, Statement.NO_GENERATED_KEYS, values, PreparedStatement::executeUpdate);
+    }
+
+    /** The key that the database gave the new row. */
+    public long insert(String sql, @Nullable Object... values) {
+        return run(sql, Statement.RETURN_GENERATED_KEYS, values, statement -> {
+            statement.executeUpdate();
+            try (ResultSet keys = statement.getGeneratedKeys()) {
+                keys.next();
+                return keys.getLong(1);
+            }
+        });
+    }
+
+    /** The same statement for many rows of values. */
+    public void batch(String sql, List<@Nullable Object[]> rows) {
+        run(sql, Statement.NO_GENERATED_KEYS, new Object[0], statement -> {
+            for (Object[] row : rows) {
+                bind(statement, row);
+                statement.addBatch();
+            }
+            return statement.executeBatch();
+        });
+    }
+
+    private interface Action<T> {
+        T on(PreparedStatement statement) throws SQLException;
+    }
+
+    private <T> T run(String sql, int keys, @Nullable Object[] values, Action<T> action) {
+        Connection shared = current.get();
+        try {
+            if (shared != null) {
+                return run(shared, sql, keys, values, action);
+            }
+            try (Connection own = pool.getConnection()) {
+                return run(own, sql, keys, values, action);
+            }
+        } catch (SQLException e) {
+            throw e.getErrorCode() == UNIQUE_VIOLATION ? new DuplicateKeyException(e) : new StoreException(e);
+        }
+    }
+
+    private static <T> T run(Connection connection, String sql, int keys, @Nullable Object[] values, Action<T> action)
+            throws SQLException {
+        try (PreparedStatement statement = connection.prepareStatement(sql, keys)) {
+            bind(statement, values);
+            return action.on(statement);
+        }
+    }
+
+    private static void bind(PreparedStatement statement, @Nullable Object[] values) throws SQLException {
+        for (int i = 0; i < values.length; i++) {
+            Object value = values[i];
+            statement.setObject(
+                    i + 1,
+                    value instanceof Instant instant ? OffsetDateTime.ofInstant(instant, ZoneOffset.UTC) : value);
+        }
+    }
+}

@@ -1,0 +1,55 @@
+package jordfell.server.jdbc;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.util.Optional;
+
+/** The present row of a result, by column name. */
+public final class Row {
+
+    private final ResultSet result;
+
+    Row(ResultSet result) {
+        this.result = result;
+    }
+
+    public String text(String column) throws SQLException {
+        return result.getString(column);
+    }
+
+    public long number(String column) throws SQLException {
+        return result.getLong(column);
+    }
+
+    public int integer(String column) throws SQLException {
+        return result.getInt(column);
+    }
+
+    public boolean yes(String column) throws SQLException {
+        return result.getBoolean(column);
+    }
+
+    public byte[] bytes(String column) throws SQLException {
+        return result.getBytes(column);
+    }
+
+    public Instant time(String column) throws SQLException {
+        return result.getObject(column, OffsetDateTime.class).toInstant();
+    }
+
+    public Optional<Instant> timeIfAny(String column) throws SQLException {
+        return Optional.ofNullable(result.getObject(column, OffsetDateTime.class))
+                .map(OffsetDateTime::toInstant);
+    }
+
+    public Optional<Long> numberIfAny(String column) throws SQLException {
+        long value = result.getLong(column);
+        return result.wasNull() ? Optional.empty() : Optional.of(value);
+    }
+
+    public Optional<String> textIfAny(String column) throws SQLException {
+        return Optional.ofNullable(result.getString(column));
+    }
+}

@@ -1,0 +1,224 @@
+package jordfell.server.lab;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.random.RandomGenerator;
+import java.util.stream.IntStream;
+import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.identity.MacReader;
+import jordfell.core.identity.MacReading;
+import jordfell.lab.phone.Mistyping;
+import jordfell.lab.phone.PhoneState;
+import jordfell.lab.phone.SimPhone;
+import jordfell.lab.world.SipCounters;
+import jordfell.server.catalogue.ModelStore;
+import jordfell.server.device.Device;
+import jordfell.server.device.DeviceStore;
+import jordfell.server.events.EventHub;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.roster.DomainStore;
+import jordfell.server.roster.Site;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The simulated phones and their faults. */
+@RestController
+@RequestMapping(path = "/api/lab", produces = "application/json")
+class LabController {
+
+    private static final String FIRMWARE = "2.4.1";
+
+    /** Documentation addresses (RFC 5737) for simulated phones; the low ones are registrars and the like. */
+    private static final List<String> NETWORKS = List.of("192.0.2.", "198.51.100.", "203.0.113.");
+
+    record PhoneView(
+            String mac,
+            String model,
+            String site,
+            String address,
+            boolean powered,
+            boolean cable,
+            int lines,
+            boolean typedByHand,
+            String screen,
+            long deviceId,
+            String label,
+            String rail) {}
+
+    record Counters(long received, long keepAlives, long broken, long tooLarge, long tooMany) {}
+
+    record LabView(int sipPort, Counters sip, List<PhoneView> phones) {}
+
+    record PhoneWish(@Nullable String mac, @Nullable String modelId, long siteId) {}
+
+    record Switch(boolean on) {}
+
+    record MistypeWish(@Nullable Mistyping way, int line, int keep) {}
+
+    record Unboxed(String mac) {}
+
+    private final LabService lab;
+    private final DeviceStore devices;
+    private final DomainStore domains;
+    private final ModelStore models;
+    private final RailLookup rails;
+    private final EventHub events;
+    private final RandomGenerator random = new java.security.SecureRandom();
+
+    LabController(
+            LabService lab,
+            DeviceStore devices,
+            DomainStore domains,
+            ModelStore models,
+            RailLookup rails,
+            EventHub events) {
+        this.lab = lab;
+        this.devices = devices;
+        this.domains = domains;
+        this.models = models;
+        this.rails = rails;
+        this.events = events;
+    }
+
+    @GetMapping
+    LabView lab() {
+        SipCounters c = lab.world().counters();
+        List<PhoneView> phones = lab
+                .inWorld(world -> world.phones().stream()
+                        .map(p -> new Snapshot(p.state(), p.lineCount(), p.screen()))
+                        .toList())
+                .stream()
+                .map(this::view)
+                .sorted(Comparator.comparing(PhoneView::site).thenComparing(PhoneView::label))
+                .toList();
+        return new LabView(
+                lab.sipPort(),
+                new Counters(c.received.get(), c.keepAlives.get(), c.broken.get(), c.tooLarge.get(), c.tooMany.get()),
+                phones);
+    }
+
+    /** Takes a phone out of its box and plugs it in at a site. */
+    @PostMapping("/phones")
+    @ResponseStatus(HttpStatus.CREATED)
+    Unboxed unbox(@RequestBody PhoneWish wish) {
+        MacAddress mac = mac(wish.mac());
+        DeviceModel model = models.find(wish.modelId() == null ? "" : wish.modelId())
+                .orElseThrow(() -> RefusedException.field("/modelId", "There is no such model.", "Choose one."));
+        Site site = domains.site(wish.siteId())
+                .orElseThrow(() -> RefusedException.field("/siteId", "There is no such site.", "Choose one."));
+        if (lab.world().phone(mac).isPresent()) {
+            throw RefusedException.field(
+                    "/mac", "The Lab has a phone with this MAC already.", "Leave it empty to have one made up.");
+        }
+        lab.inWorld(world -> {
+            lab.unbox(PhoneState.unboxed(mac, model.fullName(), FIRMWARE, freeAddress(), site.token())
+                    .powered(true));
+            return mac;
+        });
+        events.publish(EventHub.Topic.LAB, 0);
+        return new Unboxed(mac.toString());
+    }
+
+    @PutMapping("/phones/{mac}/power")
+    void power(@PathVariable String mac, @RequestBody Switch wish) {
+        act(mac, phone -> phone.power(wish.on()));
+    }
+
+    @PutMapping("/phones/{mac}/cable")
+    void cable(@PathVariable String mac, @RequestBody Switch wish) {
+        act(mac, phone -> phone.cable(wish.on()));
+    }
+
+    @PostMapping("/phones/{mac}/restart")
+    void restart(@PathVariable String mac) {
+        act(mac, SimPhone::restart);
+    }
+
+    @PostMapping("/phones/{mac}/cross")
+    void cross(@PathVariable String mac) {
+        act(mac, phone -> {
+            if (phone.lineCount() < 2) {
+                throw RefusedException.field("/", "This phone has no two lines.", "Choose one with two.");
+            }
+            phone.crossLines(1, 2);
+        });
+    }
+
+    @PostMapping("/phones/{mac}/mistype")
+    void mistype(@PathVariable String mac, @RequestBody MistypeWish wish) {
+        Mistyping way = Optional.ofNullable(wish.way())
+                .orElseThrow(() -> RefusedException.field("/way", "How is it mistyped?", "Choose a way."));
+        act(mac, phone -> {
+            String password = phone.password(wish.line())
+                    .orElseThrow(() -> RefusedException.field(
+                            "/line", "This phone has no line " + wish.line() + ".", "Choose a line that it has."));
+            phone.typePassword(wish.line(), way.apply(password, wish.keep()));
+        });
+    }
+
+    private record Snapshot(PhoneState state, int lines, String screen) {}
+
+    private PhoneView view(Snapshot phone) {
+        PhoneState state = phone.state();
+        Optional<Device> device = devices.byMac(state.mac());
+        return new PhoneView(
+                state.mac().toString(),
+                state.model(),
+                domains.siteByToken(state.site()).map(Site::name).orElse("nowhere"),
+                state.address(),
+                state.powered(),
+                state.cable(),
+                phone.lines(),
+                !state.typed().isEmpty(),
+                phone.screen(),
+                device.map(Device::id).orElse(0L),
+                device.map(Device::label).orElse("not enrolled"),
+                device.map(d -> rails.rail(d.id())).orElse(""));
+    }
+
+    private void act(String mac, Consumer<SimPhone> action) {
+        if (MacReader.read(mac) instanceof MacReading.Refused refused) {
+            throw RefusedException.field("/mac", refused.reason(), refused.hint());
+        }
+        lab.inWorld(world -> {
+            action.accept(
+                    world.phone(MacAddress.of(mac)).orElseThrow(() -> RefusedException.notFound("phone in the Lab")));
+            return true;
+        });
+        events.publish(EventHub.Topic.LAB, 0);
+    }
+
+    private MacAddress mac(@Nullable String text) {
+        if (text == null || text.isBlank()) {
+            return new MacAddress(0x024B_7A0A_0000L | random.nextInt(0x10000));
+        }
+        MacReading reading = MacReader.read(text);
+        if (reading instanceof MacReading.Refused refused) {
+            throw RefusedException.field("/mac", refused.reason(), refused.hint());
+        }
+        return ((MacReading.Valid) reading).mac();
+    }
+
+    private String freeAddress() {
+        List<String> used = lab.addresses();
+        return NETWORKS.stream()
+                .flatMap(net -> IntStream.range(100, 255).mapToObj(host -> net + host))
+                .filter(address -> !used.contains(address))
+                .findFirst()
+                .orElseThrow(() -> RefusedException.field(
+                        "/",
+                        "The Lab’s network is full: it holds " + used.size() + " phones.",
+                        "Use one that is there."));
+    }
+}

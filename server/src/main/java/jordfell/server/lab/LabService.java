@@ -1,0 +1,175 @@
+package jordfell.server.lab;
+
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.net.URI;
+import java.security.SecureRandom;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import jordfell.core.identity.MacAddress;
+import jordfell.lab.phone.ConfigSource;
+import jordfell.lab.phone.HttpConfigSource;
+import jordfell.lab.phone.PhoneState;
+import jordfell.lab.time.Timeline;
+import jordfell.lab.udp.UdpSipPort;
+import jordfell.lab.world.LabWorld;
+import jordfell.server.config.JordfellProperties;
+import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.events.EventHub;
+import jordfell.server.fleet.TestCalls;
+import jordfell.server.observe.ObservationLog;
+import jordfell.server.provision.Provisioning;
+import jordfell.server.roster.DomainStore;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** The simulated world inside the running application. */
+@Component
+public class LabService implements PhoneBell, TestCalls {
+
+    private final Timeline timeline;
+    private final DomainStore domains;
+    private final RosterAccounts accounts;
+    private final ObservationLog log;
+    private final Provisioning provisioning;
+    private final LabPhoneStore phones;
+    private final EventHub events;
+    private final JordfellProperties properties;
+    private @Nullable LabWorld world;
+    private @Nullable UdpSipPort sipPort;
+
+    /** Phones ask this process itself until it listens, and over HTTP from then on. */
+    private volatile ConfigSource source = this::askDirectly;
+
+    LabService(
+            Timeline timeline,
+            DomainStore domains,
+            RosterAccounts accounts,
+            ObservationLog log,
+            Provisioning provisioning,
+            LabPhoneStore phones,
+            EventHub events,
+            JordfellProperties properties) {
+        this.timeline = timeline;
+        this.domains = domains;
+        this.accounts = accounts;
+        this.log = log;
+        this.provisioning = provisioning;
+        this.phones = phones;
+        this.events = events;
+        this.properties = properties;
+    }
+
+    /** Builds the world from the records, with its phones as they were left. */
+    public void build() {
+        world = new LabWorld(
+                timeline,
+                domains.all(),
+                accounts,
+                (request, taker) -> source.fetch(request, taker),
+                log,
+                new SecureRandom());
+        phones.all().forEach(this::place);
+    }
+
+    /** Lets the world run on the wall clock, its phones on HTTP and its registrar on a real socket. */
+    public void goLive(int httpPort) throws IOException {
+        source = new HttpConfigSource(URI.create("http://127.0.0.1:" + httpPort + "/p/"));
+        sipPort = UdpSipPort.open(properties.sipPort(), timeline, world());
+        timeline.goLive();
+    }
+
+    public int sipPort() {
+        return sipPort == null ? 0 : sipPort.port();
+    }
+
+    public LabWorld world() {
+        if (world == null) {
+            throw new IllegalStateException("the world is not built yet");
+        }
+        return world;
+    }
+
+    /** Puts a phone into the world and keeps it. Must be called in the world's order. */
+    public void unbox(PhoneState state) {
+        phones.put(state);
+        place(state);
+    }
+
+    /** Does something in the world's order and waits for it. */
+    <T> T inWorld(Function<LabWorld, T> action) {
+        CompletableFuture<T> done = new CompletableFuture<>();
+        timeline.post(() -> {
+            try {
+                done.complete(action.apply(world()));
+            } catch (RuntimeException e) {
+                done.completeExceptionally(e);
+            }
+        });
+        try {
+            return done.get(5, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException("interrupted", e);
+        } catch (ExecutionException e) {
+            throw e.getCause() instanceof RuntimeException cause ? cause : new IllegalStateException(e);
+        } catch (TimeoutException e) {
+            throw new IllegalStateException("the world did not answer", e);
+        }
+    }
+
+    @Override
+    public void ring(Assembled device) {
+        timeline.post(() -> device.facts()
+                .released()
+                .map(r -> r.sent().stream().findFirst())
+                .orElse(Optional.empty())
+                .ifPresent(line -> world().notifyProfile(device.domain().name(), line.number())));
+    }
+
+    @Override
+    public void call(Assembled device) {
+        MacAddress mac = device.device().mac();
+        device.lines().stream()
+                .flatMap(l -> l.extension().stream())
+                .findFirst()
+                .ifPresent(extension -> timeline.post(
+                        () -> world().testCall(mac, device.domain().name(), extension.number(), () -> {})));
+    }
+
+    @PreDestroy
+    void close() throws IOException {
+        if (sipPort != null) {
+            sipPort.close();
+        }
+    }
+
+    private void place(PhoneState state) {
+        world().addPhone(state, changed -> {
+            phones.put(changed);
+            events.publish(EventHub.Topic.LAB, 0);
+        });
+    }
+
+    private void askDirectly(ConfigSource.Request request, Consumer<ConfigSource.Answer> taker) {
+        Provisioning.Answer answer = provisioning.answer(
+                request.site(), request.file(), request.revision(), request.userAgent(), "127.0.0.1");
+        taker.accept(new ConfigSource.Answer(answer.status(), answer.revision(), answer.body()));
+    }
+
+    /** The simulated addresses in use. */
+    List<String> addresses() {
+        return world().phones().stream().map(p -> p.state().address()).toList();
+    }
+
+    Instant now() {
+        return timeline.now();
+    }
+}

@@ -1,0 +1,148 @@
+package jordfell.server.observe;
+
+import jakarta.annotation.PreDestroy;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
+import jordfell.core.evidence.Observation;
+import jordfell.core.identity.MacAddress;
+import jordfell.lab.world.WorldObserver;
+import jordfell.server.device.Device;
+import jordfell.server.device.DeviceStore;
+import jordfell.server.fleet.PathKeeper;
+import jordfell.server.jdbc.Jdbc;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+
+/**
+ * Takes observations from wherever they are made, finds out whose they are, and appends them in their order. It never
+ * holds up whoever observes.
+ */
+@Component
+public class ObservationLog implements WorldObserver {
+
+    private static final Logger log = LoggerFactory.getLogger(ObservationLog.class);
+    private static final int MOST_WAITING = 200_000;
+    private static final int MOST_AT_ONCE = 500;
+
+    private record Seen(String domain, Optional<MacAddress> mac, Observation observation) {}
+
+    private final ObservationStore store;
+    private final DeviceStore devices;
+    private final PathKeeper paths;
+    private final Jdbc jdbc;
+    private final BlockingQueue<Seen> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
+    private final AtomicLong taken = new AtomicLong();
+    private final AtomicLong written = new AtomicLong();
+    private final AtomicLong lost = new AtomicLong();
+    private volatile boolean closed;
+
+    ObservationLog(ObservationStore store, DeviceStore devices, PathKeeper paths, Jdbc jdbc) {
+        this.store = store;
+        this.devices = devices;
+        this.paths = paths;
+        this.jdbc = jdbc;
+        Thread thread = new Thread(this::writeAll, "observations");
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    @Override
+    public void observed(String domain, Optional<MacAddress> mac, Observation observation) {
+        if (waiting.offer(new Seen(domain, mac, observation))) {
+            taken.incrementAndGet();
+        } else {
+            lost.incrementAndGet();
+        }
+    }
+
+    /** How many observations were dropped because the database could not keep up. */
+    public long lost() {
+        return lost.get();
+    }
+
+    /** Waits until everything seen so far is written. */
+    public void flush() {
+        long until = taken.get();
+        while (written.get() < until && !closed) {
+            try {
+                Thread.sleep(5);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            }
+        }
+    }
+
+    @PreDestroy
+    void close() {
+        flush();
+        closed = true;
+    }
+
+    private void writeAll() {
+        while (!closed) {
+            List<Seen> batch = new ArrayList<>();
+            try {
+                Seen first = waiting.poll(200, TimeUnit.MILLISECONDS);
+                if (first == null) {
+                    continue;
+                }
+                batch.add(first);
+                waiting.drainTo(batch, MOST_AT_ONCE - 1);
+                write(batch);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            } catch (RuntimeException e) {
+                log.error("{} observations could not be written", batch.size(), e);
+            } finally {
+                written.addAndGet(batch.size());
+            }
+        }
+    }
+
+    private void write(List<Seen> batch) {
+        Set<Long> touched = new HashSet<>();
+        jdbc.inTransaction(() -> {
+            List<ObservationStore.Entry> entries = new ArrayList<>();
+            for (Seen seen : batch) {
+                Optional<Long> device = deviceOf(seen);
+                device.ifPresent(touched::add);
+                entries.add(new ObservationStore.Entry(device, seen.observation()));
+            }
+            store.append(entries);
+        });
+        paths.touch(touched);
+    }
+
+    /** The device of this MAC; without one, the only device that has the extension concerned. */
+    private Optional<Long> deviceOf(Seen seen) {
+        Optional<Long> byMac = seen.mac().flatMap(devices::byMac).map(Device::id);
+        if (byMac.isPresent() || seen.mac().isPresent()) {
+            return byMac;
+        }
+        List<Long> holders = devices.withNumber(seen.domain(), numberOf(seen.observation()));
+        return holders.size() == 1 ? Optional.of(holders.get(0)) : Optional.empty();
+    }
+
+    private static String numberOf(Observation observation) {
+        if (observation instanceof Observation.SipSeen sip) {
+            return sip.number();
+        } else if (observation instanceof Observation.BindingChanged binding) {
+            return binding.number();
+        } else if (observation instanceof Observation.Pinged pinged) {
+            return pinged.number();
+        } else if (observation instanceof Observation.TestCalled call) {
+            return call.number();
+        }
+        return "";
+    }
+}

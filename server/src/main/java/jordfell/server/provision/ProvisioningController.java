@@ -1,0 +1,86 @@
+package jordfell.server.provision;
+
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import io.github.bucket4j.Bucket;
+import io.swagger.v3.oas.annotations.Hidden;
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Duration;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/**
+ * The address from which phones fetch: {@code /p/<site's part>/<file>}. Limited by source address, by file, and in the
+ * size of everything that is read.
+ */
+@RestController
+@RequestMapping("/p")
+@Hidden
+class ProvisioningController {
+
+    private static final int LONGEST_NAME = 80;
+    private static final int LONGEST_AGENT = 200;
+
+    /** All phones of a site may come from one address after a power cut. */
+    private static final int PER_SOURCE_AND_SECOND = 400;
+
+    /** One phone has no reason to ask for one file more often. */
+    private static final int PER_FILE_AND_MINUTE = 60;
+
+    private final Provisioning provisioning;
+    private final LoadingCache<String, Bucket> bySource = buckets(PER_SOURCE_AND_SECOND, Duration.ofSeconds(1));
+    private final LoadingCache<String, Bucket> byFile = buckets(PER_FILE_AND_MINUTE, Duration.ofMinutes(1));
+
+    ProvisioningController(Provisioning provisioning) {
+        this.provisioning = provisioning;
+    }
+
+    @GetMapping("/{site}/{file}")
+    ResponseEntity<String> file(
+            @PathVariable String site,
+            @PathVariable String file,
+            @RequestHeader(name = HttpHeaders.IF_NONE_MATCH, defaultValue = "") String has,
+            @RequestHeader(name = HttpHeaders.USER_AGENT, defaultValue = "") String userAgent,
+            HttpServletRequest request) {
+        if (site.length() > LONGEST_NAME || file.length() > LONGEST_NAME) {
+            return ResponseEntity.status(414).build();
+        }
+        String source = request.getRemoteAddr();
+        if (!bySource.get(source).tryConsume(1)
+                || !byFile.get(site + "/" + file).tryConsume(1)) {
+            return ResponseEntity.status(429)
+                    .header(HttpHeaders.RETRY_AFTER, "10")
+                    .build();
+        }
+        String agent = userAgent.replaceAll("[^\\x20-\\x7e]", "?");
+        Provisioning.Answer answer = provisioning.answer(
+                site,
+                file,
+                has.replace("\"", "").replace("W/", ""),
+                agent.substring(0, Math.min(LONGEST_AGENT, agent.length())),
+                source);
+        ResponseEntity.BodyBuilder response =
+                ResponseEntity.status(answer.status()).header(HttpHeaders.CACHE_CONTROL, "no-store");
+        if (!answer.revision().isEmpty()) {
+            response.eTag("\"" + answer.revision() + "\"");
+        }
+        return answer.status() == 200
+                ? response.header(HttpHeaders.CONTENT_TYPE, answer.contentType())
+                        .body(answer.body())
+                : response.build();
+    }
+
+    private static LoadingCache<String, Bucket> buckets(int most, Duration per) {
+        return Caffeine.newBuilder()
+                .maximumSize(100_000)
+                .expireAfterAccess(per.multipliedBy(2))
+                .build(key -> Bucket.builder()
+                        .addLimit(limit -> limit.capacity(most).refillGreedy(most, per))
+                        .build());
+    }
+}
