@@ -1,0 +1,113 @@
+import {
+  keepPreviousData,
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query'
+import { client } from './client'
+import { Problem, unwrap } from './problem'
+
+export const keys = {
+  session: ['session'] as const,
+  frame: ['frame'] as const,
+  ground: ['ground'] as const,
+  devices: ['devices'] as const,
+  device: (id: number) => ['device', id] as const,
+  settings: (id: number) => ['settings', id] as const,
+  file: (id: number) => ['file', id] as const,
+  triage: ['triage'] as const,
+  extensions: ['extensions'] as const,
+  knocks: ['knocks'] as const,
+  pending: ['pending'] as const,
+  lab: ['lab'] as const,
+}
+
+/** Who is signed in; null for nobody. */
+export function useSession() {
+  return useQuery({
+    queryKey: keys.session,
+    queryFn: async () => {
+      try {
+        return await unwrap(client.GET('/api/session'))
+      } catch (e) {
+        if (e instanceof Problem && e.status === 401) return null
+        throw e
+      }
+    },
+    staleTime: Infinity,
+  })
+}
+
+export const useFrame = () =>
+  useQuery({ queryKey: keys.frame, queryFn: () => unwrap(client.GET('/api/frame')) })
+
+export const useGround = () =>
+  useQuery({ queryKey: keys.ground, queryFn: () => unwrap(client.GET('/api/ground')), staleTime: 60_000 })
+
+export type FleetFilter = { q: string; siteId: number; condition: string }
+
+export function useDevices(filter: FleetFilter) {
+  return useInfiniteQuery({
+    queryKey: [...keys.devices, filter],
+    initialPageParam: 0,
+    queryFn: ({ pageParam }) =>
+      unwrap(client.GET('/api/devices', { params: { query: { ...filter, from: pageParam } } })),
+    getNextPageParam: (page) => (page.next < 0 ? undefined : page.next),
+    placeholderData: keepPreviousData,
+  })
+}
+
+export const useDevice = (id: number) =>
+  useQuery({
+    queryKey: keys.device(id),
+    queryFn: () => unwrap(client.GET('/api/devices/{id}', { params: { path: { id } } })),
+    placeholderData: keepPreviousData,
+  })
+
+export const useDeviceSettings = (id: number) =>
+  useQuery({
+    queryKey: keys.settings(id),
+    enabled: id > 0,
+    queryFn: () => unwrap(client.GET('/api/devices/{id}/settings', { params: { path: { id } } })),
+    placeholderData: keepPreviousData,
+  })
+
+export const useDeviceFile = (id: number) =>
+  useQuery({
+    queryKey: keys.file(id),
+    enabled: id > 0,
+    queryFn: () => unwrap(client.GET('/api/devices/{id}/file', { params: { path: { id } } })),
+    placeholderData: keepPreviousData,
+  })
+
+export const useTriage = () =>
+  useQuery({ queryKey: keys.triage, queryFn: () => unwrap(client.GET('/api/triage')) })
+
+export const useKnocks = () =>
+  useQuery({ queryKey: keys.knocks, queryFn: () => unwrap(client.GET('/api/knocks')) })
+
+export const usePending = () =>
+  useQuery({ queryKey: keys.pending, queryFn: () => unwrap(client.GET('/api/releases/pending')) })
+
+export const useLab = () => useQuery({ queryKey: keys.lab, queryFn: () => unwrap(client.GET('/api/lab')) })
+
+export const useExtensions = (domainId: number, q: string) =>
+  useQuery({
+    queryKey: [...keys.extensions, domainId, q],
+    enabled: domainId > 0,
+    queryFn: () => unwrap(client.GET('/api/extensions', { params: { query: { domainId, q } } })),
+    placeholderData: keepPreviousData,
+  })
+
+/** A change; afterwards everything shown is asked for again. */
+export function useChange<V, R>(change: (wish: V) => Promise<R>, done?: (result: R, wish: V) => void) {
+  const queries = useQueryClient()
+  return useMutation<R, Error, V>({
+    mutationFn: change,
+    onSuccess: (result, wish) => {
+      void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
+      done?.(result, wish)
+    },
+  })
+}

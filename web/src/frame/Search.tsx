@@ -1,0 +1,106 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { client, type Schemas } from '../api/client'
+import { unwrap } from '../api/problem'
+import { Entry, Key } from '../kit/basics'
+
+const Hit = chakra('button', {
+  base: {
+    display: 'block',
+    width: '100%',
+    textAlign: 'left',
+    px: '10px',
+    py: '4px',
+    cursor: 'pointer',
+    _hover: { bg: 'fjordBg' },
+    '&[aria-selected=true]': { bg: 'fjordBg' },
+  },
+})
+
+/** Finds devices by fragment of MAC, label or extension, and extensions by number or name. */
+export function Search() {
+  const [q, setQ] = useState('')
+  const [at, setAt] = useState(0)
+  const navigate = useNavigate()
+  const hits =
+    useQuery({
+      queryKey: ['search', q],
+      enabled: q.trim().length > 1,
+      queryFn: () => unwrap(client.GET('/api/search', { params: { query: { q } } })),
+      placeholderData: keepPreviousData,
+    }).data ?? []
+  const shown = q.trim().length > 1
+  const open = (hit: Schemas['Hit'] | undefined) => {
+    if (!hit) return
+    setQ('')
+    void navigate(
+      hit.kind === 'device'
+        ? `/fleet/${hit.id}`
+        : `/roster?domain=${hit.id}&q=${hit.title.split(' ')[0] ?? ''}`,
+    )
+  }
+  return (
+    <Box position="relative" onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && setQ('')}>
+      <Flex position="relative" align="center">
+        <Entry
+          id="find"
+          role="combobox"
+          aria-label="Find"
+          aria-expanded={shown}
+          aria-controls="hits"
+          autoComplete="off"
+          width={{ base: '190px', xl: '240px' }}
+          placeholder="Find MAC, extension, person…"
+          value={q}
+          onChange={(e) => {
+            setQ(e.target.value)
+            setAt(0)
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'ArrowDown') setAt((i) => Math.min(hits.length - 1, i + 1))
+            else if (e.key === 'ArrowUp') setAt((i) => Math.max(0, i - 1))
+            else if (e.key === 'Enter') open(hits[at])
+            else if (e.key === 'Escape') {
+              setQ('')
+              e.currentTarget.blur()
+            }
+          }}
+        />
+        <Box position="absolute" right="6px" pointerEvents="none">
+          <Key>/</Key>
+        </Box>
+      </Flex>
+      {shown && (
+        <Box
+          id="hits"
+          role="listbox"
+          position="absolute"
+          right="0"
+          top="34px"
+          zIndex="20"
+          width="340px"
+          bg="sheet"
+          border="1px solid"
+          borderColor="ink"
+          py="4px"
+        >
+          {hits.map((hit, i) => (
+            <Hit key={hit.kind + hit.title} role="option" aria-selected={i === at} onClick={() => open(hit)}>
+              <b>{hit.title}</b>{' '}
+              <chakra.span color="faded" fontSize="12px">
+                {hit.kind} · {hit.detail}
+              </chakra.span>
+            </Hit>
+          ))}
+          {hits.length === 0 && (
+            <Box px="10px" py="4px" color="faded">
+              Nothing has “{q}”.
+            </Box>
+          )}
+        </Box>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,70 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Fragment } from 'react'
+import { NavLink } from 'react-router'
+import type { Schemas } from '../api/client'
+import { useFrame } from '../api/queries'
+import { Brand } from './Brand'
+import { PersonMenu } from './PersonMenu'
+import { SCREENS } from './screens'
+import { Search } from './Search'
+
+const Item = chakra(NavLink, {
+  base: {
+    display: 'flex',
+    alignItems: 'center',
+    px: { base: '8px', xl: '12px' },
+    color: 'faded',
+    fontWeight: 500,
+    position: 'relative',
+    _hover: { color: 'ink' },
+    '&.active': { color: 'ink', fontWeight: 700 },
+    '&.active::after': {
+      content: '""',
+      position: 'absolute',
+      insetInline: { base: '8px', xl: '12px' },
+      bottom: '-1px',
+      height: '3px',
+      bg: 'ink',
+    },
+  },
+})
+
+export function TopBar({ person, onHelp }: { person: Schemas['SignedIn']; onHelp: () => void }) {
+  const frame = useFrame().data
+  const counts: Record<string, number | undefined> = { '/intake': frame?.knocks, '/triage': frame?.causes }
+  return (
+    <Flex
+      as="header"
+      h="46px"
+      px="18px"
+      bg="sheet"
+      borderBottom="1px solid"
+      borderColor="line"
+      flexShrink="0"
+    >
+      <Flex align="center" mr={{ base: '10px', xl: '22px' }}>
+        <Brand />
+      </Flex>
+      <Flex as="nav" aria-label="Screens">
+        {SCREENS.map((screen, i) => (
+          <Fragment key={screen.path}>
+            {i > 0 && screen.work && <Box alignSelf="center" w="14px" h="1px" bg="line" hideBelow="xl" />}
+            {!screen.work && <Box alignSelf="center" w="1px" h="18px" bg="line" mx="10px" />}
+            <Item to={screen.path}>
+              {screen.name}
+              {!!counts[screen.path] && (
+                <chakra.b color="rust" fontSize="11px" fontWeight={600} ml="6px">
+                  {counts[screen.path]}
+                </chakra.b>
+              )}
+            </Item>
+          </Fragment>
+        ))}
+      </Flex>
+      <Flex ml="auto" align="center" gap="14px" minW="0">
+        <Search />
+        <PersonMenu person={person} onHelp={onHelp} />
+      </Flex>
+    </Flex>
+  )
+}

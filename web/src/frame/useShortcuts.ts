@@ -1,0 +1,34 @@
+import { useEffect } from 'react'
+import { useNavigate } from 'react-router'
+import { isTyping } from '../kit/useListKeys'
+import { SCREENS } from './screens'
+
+/** How long a g waits for its letter, in milliseconds. */
+const PATIENCE = 1_500
+
+/** Shortcuts that work everywhere: g and a letter, e, / and ?. */
+export function useShortcuts(onHelp: () => void) {
+  const navigate = useNavigate()
+  useEffect(() => {
+    let going = 0
+    const onKey = (e: KeyboardEvent) => {
+      if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('dialog[open]'))
+        return
+      if (Date.now() - going < PATIENCE) {
+        going = 0
+        const screen = SCREENS.find((s) => s.letter === e.key)
+        if (screen) void navigate(screen.path)
+        return
+      }
+      if (e.key === 'g') going = Date.now()
+      else if (e.key === '?') onHelp()
+      else if (e.key === 'e') void navigate('/intake')
+      else if (e.key === '/') {
+        e.preventDefault()
+        document.getElementById('find')?.focus()
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [navigate, onHelp])
+}

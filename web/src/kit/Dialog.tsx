@@ -1,0 +1,50 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { type ReactNode, useEffect, useRef } from 'react'
+import { Act } from './basics'
+
+type Props = { title: string; onClose: () => void; children: ReactNode; footer?: ReactNode; width?: string }
+
+const Native = chakra('dialog', {
+  base: {
+    bg: 'sheet',
+    color: 'ink',
+    border: '1px solid',
+    borderColor: 'ink',
+    boxShadow: '0 12px 40px rgb(0 0 0 / 0.25)',
+    p: 0,
+    m: 'auto',
+    maxW: '94vw',
+    maxH: '88vh',
+    _backdrop: { bg: 'rgb(20 28 30 / 0.45)' },
+  },
+})
+
+/** A modal window: the browser's own dialog, which keeps the focus inside and closes with Esc. */
+export function Dialog({ title, onClose, children, footer, width = '560px' }: Props) {
+  const ref = useRef<HTMLDialogElement>(null)
+  useEffect(() => {
+    ref.current?.showModal()
+  }, [])
+  return (
+    <Native ref={ref} onClose={onClose} aria-label={title} width={width}>
+      <Flex direction="column" maxH="86vh">
+        <Flex align="center" justify="space-between" px="18px" pt="14px" pb="8px">
+          <chakra.h2 fontSize="17px" fontWeight={700}>
+            {title}
+          </chakra.h2>
+          <Act kind="quiet" aria-label="Close" onClick={onClose}>
+            ✕
+          </Act>
+        </Flex>
+        <Box px="18px" pb="14px" overflow="auto" flex="1">
+          {children}
+        </Box>
+        {footer && (
+          <Flex gap="8px" align="center" px="18px" py="10px" borderTop="1px solid" borderColor="line">
+            {footer}
+          </Flex>
+        )}
+      </Flex>
+    </Native>
+  )
+}

@@ -1,0 +1,41 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import { client, type Schemas } from '../../api/client'
+import { unwrap } from '../../api/problem'
+import { useChange } from '../../api/queries'
+import { Act } from '../../kit/basics'
+import { Trouble } from '../../kit/Trouble'
+
+type Props = { device: Schemas['DeviceSheet']; onEdit: () => void }
+
+/** What can be done to any device, whatever its condition. */
+export function DeviceActs({ device, onEdit }: Props) {
+  const path = { params: { path: { id: device.id } } }
+  const testCall = useChange(() => unwrap(client.POST('/api/devices/{id}/test-call', path)))
+  const release = useChange(() => unwrap(client.POST('/api/devices/{id}/release', path)))
+  const offered = device.findings.some((f) => f.remedies.some((r) => r.action === 'RELEASE'))
+  const registered = device.lines.some((l) => l.state === 'registered')
+  return (
+    <Box mt="12px">
+      <Flex gap="8px" wrap="wrap">
+        {device.pending && device.releasable && !offered && (
+          <Act kind="main" disabled={release.isPending} onClick={() => release.mutate(undefined)}>
+            Release to this device
+          </Act>
+        )}
+        <Act
+          disabled={!registered || testCall.isPending}
+          title={registered ? 'Calls out, and is called' : 'No line is registered, so no call can be made'}
+          onClick={() => testCall.mutate(undefined)}
+        >
+          Test call
+        </Act>
+        <Act asChild>
+          <Link to={`/templates/${device.templateId ?? ''}?device=${device.id}`}>Settings</Link>
+        </Act>
+        <Act onClick={onEdit}>Edit…</Act>
+      </Flex>
+      <Trouble error={testCall.error ?? release.error} />
+    </Box>
+  )
+}

@@ -1,0 +1,107 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { useEffect, useState } from 'react'
+import { useDevice, useSession } from '../../api/queries'
+import { Act, Faded, Heading, Mono } from '../../kit/basics'
+import { Trouble } from '../../kit/Trouble'
+import { isTyping } from '../../kit/useListKeys'
+import { BigRail } from './BigRail'
+import { DeviceActs } from './DeviceActs'
+import { EditDevice } from './EditDevice'
+import { EditLines } from './EditLines'
+import { FindingBox } from './FindingBox'
+import { Lines } from './Lines'
+import { MatchSheets } from './MatchSheets'
+import { Seen } from './Seen'
+
+type Props = { id: number; wide: boolean; onWiden: () => void; onClose: () => void }
+
+/** Everything about one device: where it is held and why first, what to do next to it. */
+export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
+  const query = useDevice(id)
+  const mayChange = useSession().data?.role !== 'VIEWER'
+  const [editing, setEditing] = useState<'lines' | 'device' | undefined>()
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.key === 'Escape' && !isTyping(e.target) && !document.querySelector('dialog[open]')) onClose()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [onClose])
+  const device = query.data
+  if (query.isError && !device) {
+    return (
+      <Box p="18px">
+        <Trouble error={query.error} />
+        <Act onClick={onClose}>Back to the list</Act>
+      </Box>
+    )
+  }
+  if (!device) return null
+  return (
+    <Box as="article" p="16px 20px 24px" aria-label={device.label}>
+      <Flex justify="space-between" gap="10px">
+        <Box minW="0">
+          <chakra.h2 fontSize="18px" fontWeight={700} overflowWrap="anywhere" lineHeight="1.25">
+            {device.label}
+          </chakra.h2>
+          <Mono>{device.mac}</Mono>{' '}
+          <Faded>
+            · {device.model}
+            {device.firmware && ` · fw ${device.firmware}`} · {device.site}
+          </Faded>
+        </Box>
+        <Flex flexShrink={0} align="start">
+          <Act
+            kind="quiet"
+            aria-label={wide ? 'Narrow' : 'Widen'}
+            title={wide ? 'Narrow' : 'Widen'}
+            onClick={onWiden}
+          >
+            {wide ? '⇥' : '⇤'}
+          </Act>
+          <Act kind="quiet" aria-label="Close" title="Back to the list (Esc)" onClick={onClose}>
+            ✕
+          </Act>
+        </Flex>
+      </Flex>
+      <BigRail stops={device.stops} rail={device.rail} at={device.at} />
+      {device.findings.map((finding) => (
+        <FindingBox
+          key={finding.cause + finding.line}
+          device={device}
+          finding={finding}
+          mayAct={mayChange}
+          onBind={() => setEditing('lines')}
+        />
+      ))}
+      {mayChange && <DeviceActs device={device} onEdit={() => setEditing('device')} />}
+      {device.note && (
+        <Box
+          mt="12px"
+          pl="10px"
+          borderLeft="2px solid"
+          borderColor="line"
+          color="faded"
+          overflowWrap="anywhere"
+        >
+          {device.note}
+        </Box>
+      )}
+      <Flex mt="18px" align="baseline" justify="space-between">
+        <Heading>Lines</Heading>
+        {mayChange && (
+          <Act kind="quiet" onClick={() => setEditing('lines')}>
+            Bind…
+          </Act>
+        )}
+      </Flex>
+      <Lines lines={device.lines} />
+      <MatchSheets sheets={device.match} />
+      <Seen seen={device.seen} />
+      {editing === 'lines' && <EditLines device={device} onClose={() => setEditing(undefined)} />}
+      {editing === 'device' && (
+        <EditDevice device={device} onClose={() => setEditing(undefined)} onRemoved={onClose} />
+      )}
+    </Box>
+  )
+}

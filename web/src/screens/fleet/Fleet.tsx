@@ -1,0 +1,118 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useCallback, useMemo, useState } from 'react'
+import { useNavigate, useParams, useSearchParams } from 'react-router'
+import { useDevices, useGround } from '../../api/queries'
+import { Choice, Entry, Faded, Title } from '../../kit/basics'
+import { Empty } from '../../kit/Empty'
+import { Trouble } from '../../kit/Trouble'
+import { useListKeys } from '../../kit/useListKeys'
+import { ConditionChips } from './ConditionChips'
+import { DeviceSheet } from './DeviceSheet'
+import { FleetTable } from './FleetTable'
+
+/** Every device with its path; the sheet of one slides in at the right and the list stays where it was. */
+export function Fleet() {
+  const open = Number(useParams().device ?? 0)
+  const [params, setParams] = useSearchParams()
+  const [wide, setWide] = useState(false)
+  const navigate = useNavigate()
+  const ground = useGround().data
+  const filter = {
+    q: params.get('q') ?? '',
+    siteId: Number(params.get('site') ?? 0),
+    condition: params.get('condition') ?? '',
+  }
+  const fleet = useDevices(filter)
+  const rows = useMemo(() => fleet.data?.pages.flatMap((p) => p.rows) ?? [], [fleet.data])
+  const first = fleet.data?.pages[0]
+  const query = params.toString()
+  const openDevice = useCallback(
+    (id: number) => void navigate(`/fleet/${id}${query ? `?${query}` : ''}`),
+    [navigate, query],
+  )
+  const walked = useListKeys({ count: rows.length, onOpen: (i) => rows[i] && openDevice(rows[i].id) })
+  const set = (key: string, value: string) =>
+    setParams(
+      (before) => {
+        if (value) before.set(key, value)
+        else before.delete(key)
+        return before
+      },
+      { replace: true },
+    )
+  const close = () => {
+    setWide(false)
+    void navigate(`/fleet${query ? `?${query}` : ''}`)
+  }
+  const filtered = filter.q !== '' || filter.condition !== '' || filter.siteId !== 0
+  return (
+    <Flex height="100%">
+      {!(wide && open > 0) && (
+        <Flex direction="column" flex="1" minW="0" pt="14px" pl="18px">
+          <Flex align="baseline" gap="14px" pr="14px">
+            <Title>Fleet</Title>
+            <Faded>{first ? `${first.total} ${first.total === 1 ? 'device' : 'devices'}` : ''}</Faded>
+          </Flex>
+          <Flex gap="8px" my="10px" align="center" wrap="wrap" pr="14px">
+            <Choice
+              aria-label="Site"
+              value={filter.siteId}
+              onChange={(e) => set('site', e.target.value === '0' ? '' : e.target.value)}
+            >
+              <option value="0">All sites</option>
+              {ground?.sites.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
+                </option>
+              ))}
+            </Choice>
+            <ConditionChips
+              counts={first?.conditions ?? []}
+              chosen={filter.condition}
+              onChoose={(c) => set('condition', c)}
+            />
+            <Entry
+              aria-label="Only with"
+              placeholder="only with…"
+              width="130px"
+              ml="auto"
+              value={filter.q}
+              onChange={(e) => set('q', e.target.value)}
+            />
+          </Flex>
+          <Trouble error={fleet.error} />
+          {rows.length === 0 && !fleet.isPending ? (
+            filtered ? (
+              <Empty title="No device fits">Take a filter off to see more.</Empty>
+            ) : (
+              <Empty title="No device is enrolled yet">Press e, and scan or type the first MAC.</Empty>
+            )
+          ) : (
+            <FleetTable
+              rows={rows}
+              open={open}
+              walked={walked}
+              narrow={open > 0}
+              onOpen={openDevice}
+              onEnd={() => fleet.hasNextPage && !fleet.isFetching && void fleet.fetchNextPage()}
+            />
+          )}
+        </Flex>
+      )}
+      {open > 0 && (
+        <Box
+          width={wide ? '100%' : { base: '440px', xl: '480px' }}
+          flexShrink={wide ? 1 : 0}
+          bg="sheet"
+          borderLeft={wide ? 'none' : '1px solid'}
+          borderColor="line"
+          overflow="auto"
+        >
+          <Box maxW={wide ? '920px' : 'none'} mx="auto">
+            <DeviceSheet key={open} id={open} wide={wide} onWiden={() => setWide(!wide)} onClose={close} />
+          </Box>
+        </Box>
+      )}
+    </Flex>
+  )
+}

@@ -1,0 +1,142 @@
+import { Box, chakra } from '@chakra-ui/react'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useEffect, useRef } from 'react'
+import type { Schemas } from '../../api/client'
+import { Age } from '../../kit/Age'
+import { Grid, Mono } from '../../kit/basics'
+import { Rail } from '../../kit/Rail'
+
+type Device = Schemas['DeviceRow']
+type Props = {
+  rows: Device[]
+  open: number
+  walked: number
+  /** The sheet is open beside it: the columns that the sheet repeats are left out. */
+  narrow: boolean
+  onOpen: (id: number) => void
+  onEnd: () => void
+}
+
+const ROW = 30
+
+const Row = chakra('tr', {
+  base: {
+    cursor: 'pointer',
+    height: `${ROW}px`,
+    _hover: { bg: 'sheet' },
+    '&[aria-selected=true]': { bg: 'fjordBg' },
+    '&[data-walked=true] td:first-of-type': { boxShadow: 'inset 3px 0 var(--chakra-colors-fjord)' },
+    '& td': {
+      whiteSpace: 'nowrap',
+      py: '0',
+      overflow: 'hidden',
+      textOverflow: 'ellipsis',
+      maxWidth: '230px',
+    },
+  },
+})
+
+/** Only the rows in sight are drawn, so that ten thousand scroll like ten. */
+export function FleetTable({ rows, open, walked, narrow, onOpen, onEnd }: Props) {
+  const box = useRef<HTMLDivElement>(null)
+  // eslint-disable-next-line react-hooks/incompatible-library -- nothing here is memoized by the compiler
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  })
+  const items = virtual.getVirtualItems()
+  const last = items[items.length - 1]?.index ?? 0
+  useEffect(() => {
+    if (rows.length > 0 && last >= rows.length - 20) onEnd()
+  }, [last, rows.length, onEnd])
+  useEffect(() => {
+    if (walked >= 0) virtual.scrollToIndex(walked)
+  }, [walked, virtual])
+  const above = items[0]?.start ?? 0
+  const below = virtual.getTotalSize() - (items[items.length - 1]?.end ?? 0)
+  return (
+    <Box ref={box} flex="1" minH="0" overflow="auto">
+      <Grid>
+        <chakra.thead position="sticky" top="0" bg="paper" zIndex="1">
+          <tr>
+            <th>Path to dial tone</th>
+            <th>MAC</th>
+            <th>Label</th>
+            <th>Model</th>
+            {!narrow && <th>Site</th>}
+            <th>Lines</th>
+            {!narrow && <th>Firmware</th>}
+            <th>Last word</th>
+          </tr>
+        </chakra.thead>
+        <tbody>
+          {above > 0 && <tr style={{ height: above }} />}
+          {items.map((item) => {
+            const d = rows[item.index]
+            if (!d) return null
+            return (
+              <Row
+                key={d.id}
+                aria-selected={d.id === open}
+                data-walked={item.index === walked || d.id === open}
+                onClick={() => onOpen(d.id)}
+              >
+                <td>
+                  <Rail rail={d.rail} />
+                </td>
+                <td>
+                  <Mono>{d.mac}</Mono>
+                </td>
+                <td title={d.label}>
+                  {d.label}
+                  {d.pending && (
+                    <chakra.span color="fjord" ml="6px" title="has changes that are not on the phone">
+                      ◇
+                    </chakra.span>
+                  )}
+                </td>
+                <chakra.td color="faded">{d.model}</chakra.td>
+                {!narrow && <chakra.td color="faded">{d.site}</chakra.td>}
+                <td>
+                  <Mono>{d.lines}</Mono>
+                </td>
+                {!narrow && (
+                  <chakra.td color="faded">
+                    <Mono>{d.firmware}</Mono>
+                  </chakra.td>
+                )}
+                <LastWord device={d} />
+              </Row>
+            )
+          })}
+          {below > 0 && <tr style={{ height: below }} />}
+        </tbody>
+      </Grid>
+    </Box>
+  )
+}
+
+const TONES: Record<string, string> = {
+  HELD: 'rust',
+  SILENT: 'slateText',
+  UNDER_WAY: 'amberText',
+  PARKED: 'amberText',
+  CARRYING: 'ink',
+  PROVEN: 'ink',
+}
+
+function LastWord({ device }: { device: Device }) {
+  return (
+    <chakra.td color={TONES[device.condition]} title={device.word}>
+      {device.word}
+      {device.since && (
+        <>
+          {' · '}
+          <Age at={device.since} />
+        </>
+      )}
+    </chakra.td>
+  )
+}

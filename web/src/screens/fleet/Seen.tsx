@@ -1,0 +1,79 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { clock } from '../../kit/Age'
+import { Act, Faded, Heading, Mono } from '../../kit/basics'
+
+const FEW = 14
+
+const Line = chakra('button', {
+  base: {
+    display: 'grid',
+    gridTemplateColumns: '64px minmax(0, 1fr) auto',
+    gap: '8px',
+    width: '100%',
+    textAlign: 'left',
+    py: '3px',
+    borderBottom: '1px solid',
+    borderColor: 'hair',
+    '&:enabled': { cursor: 'pointer' },
+  },
+})
+
+/** What was seen of the device, newest first; a message opens to its bytes. */
+export function Seen({ seen }: { seen: Schemas['SeenView'][] }) {
+  const [all, setAll] = useState(false)
+  const [open, setOpen] = useState<string | undefined>()
+  return (
+    <Box mt="16px" role="region" aria-label="What was seen">
+      <Flex justify="space-between" align="baseline">
+        <Heading>What was seen</Heading>
+        {seen.length > FEW && (
+          <Act kind="quiet" onClick={() => setAll(!all)}>
+            {all ? 'Fewer' : `All ${seen.length}`}
+          </Act>
+        )}
+      </Flex>
+      {seen.length === 0 && <Faded>Nothing yet.</Faded>}
+      {seen.slice(0, all ? undefined : FEW).map((s, i) => {
+        const key = s.at + s.what
+        return (
+          <Box key={key + i}>
+            <Line
+              disabled={!s.raw}
+              aria-expanded={s.raw ? open === key : undefined}
+              onClick={() => setOpen(open === key ? undefined : key)}
+            >
+              <Mono color="faded">{clock(s.until)}</Mono>
+              <chakra.span overflowWrap="anywhere">
+                {s.what}
+                {s.times > 1 && (
+                  <Faded>
+                    {' '}
+                    · {s.times} times since {clock(s.at)}
+                  </Faded>
+                )}
+              </chakra.span>
+              <chakra.span color={s.bad ? 'rust' : 'faded'} textAlign="right">
+                {s.answer}
+              </chakra.span>
+            </Line>
+            {open === key && s.raw && (
+              <chakra.pre
+                fontFamily="mono"
+                fontSize="11.5px"
+                bg="paper"
+                p="8px"
+                overflowX="auto"
+                whiteSpace="pre-wrap"
+                overflowWrap="anywhere"
+              >
+                {s.raw.trim()}
+              </chakra.pre>
+            )}
+          </Box>
+        )
+      })}
+    </Box>
+  )
+}

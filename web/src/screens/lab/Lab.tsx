@@ -1,0 +1,61 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { useLab, useSession } from '../../api/queries'
+import { Act, Faded, Grid, Mono, Title } from '../../kit/basics'
+import { Empty } from '../../kit/Empty'
+import { Trouble } from '../../kit/Trouble'
+import { PhoneRow } from './PhoneRow'
+import { Unbox } from './Unbox'
+
+/** The simulated phones and the faults that can be switched on. */
+export function Lab() {
+  const lab = useLab()
+  const mayAct = useSession().data?.role !== 'VIEWER'
+  const [unboxing, setUnboxing] = useState(false)
+  const sip = lab.data?.sip
+  return (
+    <Box height="100%" overflow="auto" p="14px 18px">
+      <Flex align="baseline" gap="14px">
+        <Title>Lab</Title>
+        <Faded>Simulated phones. They know nothing but what they were sent.</Faded>
+        {mayAct && (
+          <Act kind="main" ml="auto" alignSelf="center" onClick={() => setUnboxing(true)}>
+            Unbox a phone…
+          </Act>
+        )}
+      </Flex>
+      {lab.data && sip && (
+        <Box mt="6px" color="faded">
+          Registrar on udp <Mono>127.0.0.1:{lab.data.sipPort}</Mono> · {sip.received} datagrams since the
+          start · {sip.broken} broken, {sip.tooLarge} too large, {sip.tooMany} too many
+        </Box>
+      )}
+      <Trouble error={lab.error} />
+      {lab.data?.phones.length === 0 ? (
+        <Empty title="The Lab is empty">Unbox a phone; it will knock until it is enrolled.</Empty>
+      ) : (
+        <Box mt="10px">
+          <Grid>
+            <thead>
+              <tr>
+                <th>Phone</th>
+                <th>Site</th>
+                <th>Path</th>
+                <th>Its screen says</th>
+                <th>Power</th>
+                <th>Network</th>
+                <th>Somebody at the phone…</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lab.data?.phones.map((phone) => (
+                <PhoneRow key={phone.mac} phone={phone} mayAct={mayAct} />
+              ))}
+            </tbody>
+          </Grid>
+        </Box>
+      )}
+      {unboxing && <Unbox onClose={() => setUnboxing(false)} />}
+    </Box>
+  )
+}

@@ -1,0 +1,162 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { client, type Schemas } from '../../api/client'
+import { unwrap } from '../../api/problem'
+import { useChange } from '../../api/queries'
+import { Act, Choice, Entry, Faded, Mono } from '../../kit/basics'
+import { Rail } from '../../kit/Rail'
+import { Trouble } from '../../kit/Trouble'
+
+type Phone = Schemas['PhoneView']
+type Way = NonNullable<Schemas['MistypeWish']['way']>
+
+const FAULTS: [string, string][] = [
+  ['CROSS', 'crosses lines 1 and 2'],
+  ['BLANK_AFTER', 'types a blank after the password'],
+  ['BLANK_BEFORE', 'types a blank before the password'],
+  ['CUT', 'types only the first … characters'],
+  ['CAPITALS', 'types it in capitals'],
+  ['EMPTY', 'leaves the password empty'],
+  ['ANOTHER', 'types some other password'],
+  ['RESTART', 'switches it off and on'],
+]
+
+export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
+  const path = { params: { path: { mac: phone.mac } } }
+  const power = useChange((on: boolean) =>
+    unwrap(client.PUT('/api/lab/phones/{mac}/power', { ...path, body: { on } })),
+  )
+  const cable = useChange((on: boolean) =>
+    unwrap(client.PUT('/api/lab/phones/{mac}/cable', { ...path, body: { on } })),
+  )
+  return (
+    <tr>
+      <td>
+        {phone.deviceId > 0 ? (
+          <chakra.b color="fjord">
+            <Link to={`/fleet/${phone.deviceId}`}>{phone.label}</Link>
+          </chakra.b>
+        ) : (
+          <chakra.span color="amberText">{phone.label}</chakra.span>
+        )}
+        <Box color="faded" fontSize="12px">
+          <Mono>{phone.mac}</Mono> · {phone.model}
+        </Box>
+      </td>
+      <chakra.td color="faded">{phone.site}</chakra.td>
+      <td>{phone.rail && <Rail rail={phone.rail} />}</td>
+      <td>
+        {phone.screen}
+        {phone.typedByHand && <Faded> · typed by hand</Faded>}
+      </td>
+      <td>
+        <Switch
+          label={`Power of ${phone.mac}`}
+          on={phone.powered}
+          words={['on', 'off']}
+          mayAct={mayAct}
+          onSwitch={power.mutate}
+        />
+      </td>
+      <td>
+        <Switch
+          label={`Cable of ${phone.mac}`}
+          on={phone.cable}
+          words={['in', 'out']}
+          mayAct={mayAct}
+          onSwitch={cable.mutate}
+        />
+      </td>
+      <td>{mayAct && phone.powered && <Fault phone={phone} />}</td>
+    </tr>
+  )
+}
+
+type SwitchProps = {
+  label: string
+  on: boolean
+  words: [string, string]
+  mayAct: boolean
+  onSwitch: (on: boolean) => void
+}
+
+function Switch({ label, on, words, mayAct, onSwitch }: SwitchProps) {
+  return (
+    <chakra.label display="inline-flex" gap="6px" alignItems="center" color={on ? 'ink' : 'rust'}>
+      <input
+        type="checkbox"
+        role="switch"
+        aria-label={label}
+        checked={on}
+        disabled={!mayAct}
+        onChange={() => onSwitch(!on)}
+      />
+      {on ? words[0] : words[1]}
+    </chakra.label>
+  )
+}
+
+/** One fault at a time: what somebody does with their fingers. */
+function Fault({ phone }: { phone: Phone }) {
+  const [fault, setFault] = useState('')
+  const [line, setLine] = useState(1)
+  const [keep, setKeep] = useState(12)
+  const path = { params: { path: { mac: phone.mac } } }
+  const act = useChange(
+    async () => {
+      if (fault === 'CROSS') return unwrap(client.POST('/api/lab/phones/{mac}/cross', path))
+      if (fault === 'RESTART') return unwrap(client.POST('/api/lab/phones/{mac}/restart', path))
+      return unwrap(
+        client.POST('/api/lab/phones/{mac}/mistype', { ...path, body: { way: fault as Way, line, keep } }),
+      )
+    },
+    () => setFault(''),
+  )
+  const typed = fault !== '' && fault !== 'CROSS' && fault !== 'RESTART'
+  return (
+    <>
+      <Flex gap="6px" align="center">
+        <Choice
+          aria-label={`Fault at ${phone.mac}`}
+          value={fault}
+          onChange={(e) => setFault(e.target.value)}
+          maxW="220px"
+        >
+          <option value="">nothing</option>
+          {FAULTS.filter(([name]) => phone.lines > 1 || name !== 'CROSS').map(([name, label]) => (
+            <option key={name} value={name}>
+              {label}
+            </option>
+          ))}
+        </Choice>
+        {fault === 'CUT' && (
+          <Entry
+            aria-label="How many characters"
+            type="number"
+            min={1}
+            max={64}
+            width="56px"
+            value={keep}
+            onChange={(e) => setKeep(Number(e.target.value))}
+          />
+        )}
+        {typed && phone.lines > 1 && (
+          <Choice aria-label="Line" value={line} onChange={(e) => setLine(Number(e.target.value))}>
+            {Array.from({ length: phone.lines }, (_, i) => (
+              <option key={i} value={i + 1}>
+                line {i + 1}
+              </option>
+            ))}
+          </Choice>
+        )}
+        {fault !== '' && (
+          <Act disabled={act.isPending} onClick={() => act.mutate(undefined)}>
+            Do it
+          </Act>
+        )}
+      </Flex>
+      <Trouble error={act.error} />
+    </>
+  )
+}

@@ -1,0 +1,65 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { client, type Schemas } from '../../api/client'
+import { asProblem, unwrap } from '../../api/problem'
+import { useChange, useSession } from '../../api/queries'
+import { Act, Entry, Faded, Heading, Mono } from '../../kit/basics'
+import { Field } from '../../kit/Field'
+import { Trouble } from '../../kit/Trouble'
+
+/** Dots until a lead asks; a new one generated or typed. Asking is recorded. */
+export function PasswordPart({ extension }: { extension: Schemas['ExtensionRow'] }) {
+  const lead = useSession().data?.role === 'LEAD'
+  const [typed, setTyped] = useState('')
+  const path = { params: { path: { id: extension.id } } }
+  const reveal = useChange(() => unwrap(client.POST('/api/extensions/{id}/password/reveal', path)))
+  const change = useChange(
+    (password: string) =>
+      unwrap(client.POST('/api/extensions/{id}/password', { ...path, body: { password } })),
+    () => {
+      reveal.reset()
+      setTyped('')
+    },
+  )
+  return (
+    <Box mt="16px">
+      <Heading>SIP password</Heading>
+      <Flex align="center" gap="10px" my="4px" wrap="wrap">
+        <Mono fontSize="14px">{reveal.data ? reveal.data.password : '••••••••••••'}</Mono>
+        {lead && !reveal.data && (
+          <Act kind="quiet" onClick={() => reveal.mutate(undefined)}>
+            Show
+          </Act>
+        )}
+        {reveal.data && <Faded>recorded that you looked</Faded>}
+        <Act ml="auto" disabled={change.isPending} onClick={() => change.mutate('')}>
+          Generate a new one
+        </Act>
+      </Flex>
+      <Flex gap="8px" align="end">
+        <Box flex="1">
+          <Field label="Or type one" problem={asProblem(change.error)?.at('/password')}>
+            <Entry
+              fontFamily="mono"
+              width="100%"
+              autoComplete="off"
+              value={typed}
+              onChange={(e) => setTyped(e.target.value)}
+            />
+          </Field>
+        </Box>
+        <Act disabled={typed === '' || change.isPending} onClick={() => change.mutate(typed)}>
+          Take it
+        </Act>
+      </Flex>
+      {change.isSuccess && (
+        <Box mt="6px" role="status">
+          {extension.devices
+            ? `Changed. ${extension.devices} must be sent it: release in the tray.`
+            : 'Changed. No device has this extension yet.'}
+        </Box>
+      )}
+      <Trouble error={reveal.error ?? change.error} shownAt={['/password']} />
+    </Box>
+  )
+}

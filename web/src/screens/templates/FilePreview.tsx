@@ -1,0 +1,113 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useDeviceFile } from '../../api/queries'
+import { Choice, Faded, Mono } from '../../kit/basics'
+import { Trouble } from '../../kit/Trouble'
+
+type Props = { deviceId: number; devices: Schemas['DeviceRow'][]; onChoose: (id: number) => void }
+
+const SIGN = { SAME: '  ', ADDED: '+ ', REMOVED: '− ' } as const
+const TINT = { SAME: undefined, ADDED: 'mossBg', REMOVED: 'rustBg' } as const
+const EDGE = { SAME: 'transparent', ADDED: 'moss', REMOVED: 'rust' } as const
+
+/** The file this device would be sent now, against the one it has. */
+export function FilePreview({ deviceId, devices, onChoose }: Props) {
+  const file = useDeviceFile(deviceId)
+  const changed = file.data?.lines.some((l) => l.change !== 'SAME')
+  return (
+    <Box
+      as="aside"
+      aria-label="Configuration"
+      width={{ base: '330px', xl: '390px' }}
+      flexShrink={0}
+      p="14px 16px"
+      borderLeft="1px solid"
+      borderColor="line"
+      overflow="auto"
+    >
+      <Flex gap="6px" align="center">
+        <chakra.b whiteSpace="nowrap">What is sent to</chakra.b>
+        <Choice
+          aria-label="Device"
+          flex="1"
+          value={deviceId}
+          onChange={(e) => onChoose(Number(e.target.value))}
+        >
+          {devices.map((d) => (
+            <option key={d.id} value={d.id}>
+              {d.label}
+            </option>
+          ))}
+        </Choice>
+      </Flex>
+      <Trouble error={file.error} />
+      {file.data && (
+        <>
+          <Box mt="8px">
+            <Mono color="faded">{file.data.fileName}</Mono>
+            <Box color={changed ? 'amberText' : 'faded'} fontSize="12.5px">
+              <Standing file={file.data} changed={!!changed} />{' '}
+              <chakra.span color="fjord">
+                <Link to={`/fleet/${deviceId}`}>open the device</Link>
+              </chakra.span>
+            </Box>
+          </Box>
+          {file.data.lines.length > 0 ? (
+            <Box
+              bg="sheet"
+              border="1px solid"
+              borderColor="line"
+              py="8px"
+              mt="8px"
+              role="region"
+              aria-label="File"
+              tabIndex={0}
+            >
+              {file.data.lines.map((line, i) => (
+                <chakra.pre
+                  key={i}
+                  fontFamily="mono"
+                  fontSize="12px"
+                  lineHeight="1.55"
+                  px="10px"
+                  whiteSpace="pre-wrap"
+                  overflowWrap="anywhere"
+                  minH="1.2em"
+                  bg={TINT[line.change]}
+                  color={line.text.startsWith('[') ? 'faded' : 'ink'}
+                  boxShadow={`inset 3px 0 var(--chakra-colors-${EDGE[line.change]}, transparent)`}
+                >
+                  {changed && line.text !== '' ? SIGN[line.change] : ''}
+                  {line.text}
+                </chakra.pre>
+              ))}
+            </Box>
+          ) : (
+            <Box mt="10px" color="rust">
+              Its configuration can’t be made yet.{' '}
+              {file.data.problems.join(' ') || 'A line has no extension.'}
+            </Box>
+          )}
+        </>
+      )}
+    </Box>
+  )
+}
+
+/** How the file stands: the same as on the phone, changed, or released and not fetched. */
+function Standing({ file, changed }: { file: Schemas['FilePreview']; changed: boolean }) {
+  if (file.onPhone === '') return <Faded>rev {file.revision || '–'}; the phone has none yet ·</Faded>
+  if (!changed && file.revision === file.onPhone) return <>rev {file.revision}, the same as on the phone ·</>
+  if (file.revision === file.released)
+    return (
+      <>
+        rev {file.revision} is released; the phone still has {file.onPhone} ·
+      </>
+    )
+  return (
+    <>
+      rev {file.onPhone} on the phone, {file.revision || 'none'} not released ·
+    </>
+  )
+}

@@ -1,0 +1,165 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Link, useNavigate, useParams } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useTriage } from '../../api/queries'
+import { Age } from '../../kit/Age'
+import { Faded, Grid, Heading, Mono, Title } from '../../kit/basics'
+import { Empty } from '../../kit/Empty'
+import { Rail } from '../../kit/Rail'
+import { STOPS } from '../../kit/stops'
+import { Trouble } from '../../kit/Trouble'
+import { useListKeys } from '../../kit/useListKeys'
+
+type Cause = Schemas['CauseView']
+
+const key = (cause: Cause) => `${cause.cause}~${cause.variant}`
+const stopName = (cause: Cause) => STOPS.find(([s]) => s === cause.stop)?.[1] ?? ''
+const devices = (n: number) => `${n} ${n === 1 ? 'device' : 'devices'}`
+
+/** Causes, those with most devices first, each with its devices. */
+export function Triage() {
+  const triage = useTriage()
+  const chosen = useParams().cause
+  const navigate = useNavigate()
+  const causes = triage.data ?? []
+  const open = causes.find((c) => key(c) === chosen) ?? causes[0]
+  const walked = useListKeys({
+    count: causes.length,
+    onOpen: (i) => causes[i] && void navigate(`/triage/${encodeURIComponent(key(causes[i]))}`),
+  })
+  const held = causes.reduce((sum, c) => sum + c.count, 0)
+  if (triage.data && causes.length === 0) {
+    return <Empty title="No device is held">Every phone that was released to is on its way or carries.</Empty>
+  }
+  return (
+    <Flex height="100%">
+      <Box
+        as="section"
+        width={{ base: '320px', xl: '372px' }}
+        flexShrink={0}
+        borderRight="1px solid"
+        borderColor="line"
+        overflow="auto"
+      >
+        <Box p="14px 18px 10px">
+          <Title>Triage</Title>
+          <Faded>
+            {devices(held)} held or silent · {causes.length} {causes.length === 1 ? 'cause' : 'causes'}
+          </Faded>
+          <Trouble error={triage.error} />
+        </Box>
+        {causes.map((cause, i) => (
+          <CauseLine key={key(cause)} cause={cause} open={cause === open} walked={i === walked} />
+        ))}
+      </Box>
+      {open && <OpenCause cause={open} />}
+    </Flex>
+  )
+}
+
+const Item = chakra(Link, {
+  base: {
+    display: 'flex',
+    justifyContent: 'space-between',
+    gap: '12px',
+    p: '10px 18px',
+    borderTop: '1px solid',
+    borderColor: 'line',
+    borderLeft: '3px solid transparent',
+    _hover: { bg: 'sheet' },
+    '&[aria-current=true]': { bg: 'sheet', borderLeftColor: 'rust' },
+    '&[data-walked=true]': { borderLeftColor: 'fjord' },
+  },
+})
+
+function CauseLine({ cause, open, walked }: { cause: Cause; open: boolean; walked: boolean }) {
+  const few = cause.devices.slice(0, 3).map((d) => d.label)
+  return (
+    <Item to={`/triage/${encodeURIComponent(key(cause))}`} aria-current={open} data-walked={walked}>
+      <Box minW="0">
+        <b>{cause.title}</b>
+        <Box color="faded">{cause.sentence}</Box>
+        <Box fontSize="12px" mt="2px">
+          {few.join(', ')}
+          {cause.count > few.length && ` and ${cause.count - few.length} more`}
+        </Box>
+        <Box color="faded" fontSize="12px">
+          {cause.since && <Age at={cause.since} />} · {stopName(cause)}
+        </Box>
+      </Box>
+      <Mono fontSize="17px" fontWeight={700} color={cause.cause === 'lapsed' ? 'slateText' : 'rust'}>
+        {cause.count}
+      </Mono>
+    </Item>
+  )
+}
+
+/** What all devices of a cause have in common, when they do. */
+function shared(cause: Cause): string[] {
+  if (cause.devices.length < 2) return []
+  return (['site', 'model'] as const).flatMap((k) => {
+    const values = new Set(cause.devices.map((d) => d[k]))
+    return values.size === 1 ? [...values] : []
+  })
+}
+
+function OpenCause({ cause }: { cause: Cause }) {
+  const common = shared(cause)
+  return (
+    <Box as="section" flex="1" minW="0" p="14px 22px" overflow="auto">
+      <Flex align="baseline" gap="14px" wrap="wrap">
+        <Title>{cause.title}</Title>
+        <Faded>
+          {devices(cause.count)}, held at {stopName(cause)}
+        </Faded>
+      </Flex>
+      <Box mt="8px" maxW="720px" fontSize="15px">
+        {cause.sentence}
+      </Box>
+      {common.length > 0 && (
+        <Box mt="4px" color="faded">
+          All of them: {common.join(', ')}.
+        </Box>
+      )}
+      <Heading mt="22px" mb="4px">
+        The devices
+      </Heading>
+      <Grid>
+        <thead>
+          <tr>
+            <th>Path</th>
+            <th>Device</th>
+            <th>What it did</th>
+            <th>Site</th>
+            <th>Tries</th>
+          </tr>
+        </thead>
+        <tbody>
+          {cause.devices.map((d) => (
+            <tr key={d.id}>
+              <td>
+                <Rail rail={d.rail} />
+              </td>
+              <td>
+                <chakra.b color="fjord">
+                  <Link to={`/fleet/${d.id}`}>{d.label}</Link>
+                </chakra.b>
+                <Box color="faded" fontSize="12px">
+                  <Mono>{d.mac}</Mono> · {d.model}
+                </Box>
+              </td>
+              <td>{d.sentence}</td>
+              <chakra.td color="faded" whiteSpace="nowrap">
+                {d.site}
+              </chakra.td>
+              <td>{d.tries > 0 ? d.tries : '–'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Grid>
+      <Box mt="14px" color="faded">
+        Open a device for its match sheet and the remedy.
+      </Box>
+    </Box>
+  )
+}

@@ -1,0 +1,63 @@
+import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react'
+
+/** Every colour has a light and a dark value; the ones ending in Text keep 4.5:1 on paper. */
+const colours = {
+  paper: ['#F5F2EA', '#172023'],
+  sheet: ['#FCFAF5', '#1D282B'],
+  field: ['#FFFFFF', '#141C1F'],
+  line: ['#DAD3C4', '#3A4A51'],
+  hair: ['#E8E2D5', '#28353A'],
+  ink: ['#1E2A2E', '#E9E4D8'],
+  faded: ['#5F6968', '#9FAAA8'],
+  fjord: ['#1F5C6B', '#84C3CF'],
+  onFjord: ['#FFFFFF', '#10191C'],
+  fjordBg: ['#E2ECEC', '#21383F'],
+  moss: ['#5E7A3A', '#9DBB70'],
+  mossText: ['#4C652D', '#A9C77D'],
+  mossBg: ['#E5EBD8', '#26331E'],
+  amber: ['#B9791A', '#E0A94A'],
+  amberText: ['#84560D', '#E6B662'],
+  amberBg: ['#F7EBD3', '#3A2F1A'],
+  rust: ['#A83E2C', '#EE8B78'],
+  rustBg: ['#F6E1DA', '#43291F'],
+  slate: ['#7C8792', '#8D99A4'],
+  slateText: ['#59646E', '#A3AEB8'],
+  trayBg: ['#1E2A2E', '#0D1416'],
+  trayInk: ['#EDE8DC', '#EDE8DC'],
+} as const
+
+const config = defineConfig({
+  preflight: true,
+  theme: {
+    tokens: {
+      fonts: {
+        body: { value: '"Atkinson Hyperlegible Next Variable", sans-serif' },
+        heading: { value: '"Atkinson Hyperlegible Next Variable", sans-serif' },
+        mono: { value: '"Atkinson Hyperlegible Mono Variable", monospace' },
+      },
+    },
+    semanticTokens: {
+      colors: Object.fromEntries(
+        Object.entries(colours).map(([name, [light, dark]]) => [
+          name,
+          { value: { _light: light, _dark: dark } },
+        ]),
+      ),
+    },
+  },
+  globalCss: {
+    'html, body, #root': { height: '100%' },
+    body: {
+      bg: 'paper',
+      color: 'ink',
+      fontSize: '13.5px',
+      lineHeight: '1.4',
+      fontFamily: 'body',
+      fontFeatureSettings: '"tnum"',
+    },
+    '*:focus-visible': { outline: '2px solid', outlineColor: 'fjord', outlineOffset: '1px' },
+    'h1, h2, h3': { fontFamily: 'heading' },
+  },
+})
+
+export const system = createSystem(defaultConfig, config)

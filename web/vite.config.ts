@@ -1,0 +1,10 @@
+import react from '@vitejs/plugin-react'
+import { defineConfig } from 'vite'
+
+const server = process.env.JORDFELL_SERVER ?? 'http://127.0.0.1:8080'
+
+export default defineConfig({
+  plugins: [react()],
+  build: { outDir: 'dist', emptyOutDir: true, chunkSizeWarningLimit: 1500, assetsInlineLimit: 0 },
+  server: { host: '127.0.0.1', port: 5173, proxy: { '/api': server, '/p': server } },
+})
