@@ -694,8 +694,6 @@ export interface components {
             site: string;
             rail: string;
             sentence: string;
-            /** Format: int32 */
-            tries: number;
         };
         Hit: {
             kind: string;
@@ -935,6 +933,7 @@ export interface components {
             since: string;
             /** Format: int32 */
             tries: number;
+            moreTries: boolean;
             evidence: string[];
             remedies: components["schemas"]["RemedyView"][];
         };

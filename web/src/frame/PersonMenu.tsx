@@ -27,7 +27,7 @@ export function PersonMenu({ person, onHelp }: { person: Schemas['SignedIn']; on
   const queries = useQueryClient()
   const signOut = async () => {
     await client.DELETE('/api/session')
-    queries.clear()
+    queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
     queries.setQueryData(keys.session, null)
   }
   const initials = person.name

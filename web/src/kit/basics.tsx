@@ -20,6 +20,7 @@ export const Act = chakra('button', {
         color: 'fjord',
         borderColor: 'transparent',
         px: '4px',
+        py: '0',
         _hover: { textDecoration: 'underline' },
       },
       danger: { color: 'rust', borderColor: 'rust', bg: 'transparent', _hover: { bg: 'rustBg' } },

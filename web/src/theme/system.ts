@@ -55,6 +55,7 @@ const config = defineConfig({
       fontFamily: 'body',
       fontFeatureSettings: '"tnum"',
     },
+    'input[type=checkbox]': { accentColor: 'var(--chakra-colors-fjord)' },
     '*:focus-visible': { outline: '2px solid', outlineColor: 'fjord', outlineOffset: '1px' },
     'h1, h2, h3': { fontFamily: 'heading' },
   },

@@ -72,7 +72,8 @@ export function FindingBox({ device, finding, mayAct, onBind }: Props) {
         <Faded ml="auto" fontSize="12px">
           {finding.line > 0 && device.lines.length > 1 && `line ${finding.line} · `}
           {finding.certainty.toLowerCase()}
-          {finding.tries > 0 && ` · ${finding.tries} ${finding.tries === 1 ? 'try' : 'tries'}`}
+          {finding.tries > 0 &&
+            ` · ${finding.tries}${finding.moreTries ? ' and more' : ''} ${finding.tries === 1 ? 'try' : 'tries'}`}
           {' · '}
           <Age at={finding.since} />
         </Faded>

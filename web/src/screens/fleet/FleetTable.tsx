@@ -64,7 +64,7 @@ export function FleetTable({ rows, open, walked, narrow, onOpen, onEnd }: Props)
             <th>Path to dial tone</th>
             <th>MAC</th>
             <th>Label</th>
-            <th>Model</th>
+            {!narrow && <th>Model</th>}
             {!narrow && <th>Site</th>}
             <th>Lines</th>
             {!narrow && <th>Firmware</th>}
@@ -97,7 +97,7 @@ export function FleetTable({ rows, open, walked, narrow, onOpen, onEnd }: Props)
                     </chakra.span>
                   )}
                 </td>
-                <chakra.td color="faded">{d.model}</chakra.td>
+                {!narrow && <chakra.td color="faded">{d.model}</chakra.td>}
                 {!narrow && <chakra.td color="faded">{d.site}</chakra.td>}
                 <td>
                   <Mono>{d.lines}</Mono>

@@ -21,6 +21,8 @@ const FeedLine = chakra(Entry, {
     px: '2px',
     flex: 1,
     py: '4px',
+    // The line beneath shows the focus, as ink does on paper.
+    _focusVisible: { outline: 'none' },
   },
 })
 
@@ -105,7 +107,13 @@ export function Intake() {
               ))}
             </Choice>
           </Flex>
-          <Flex align="center" borderBottom="2px solid" borderColor="ink" mt="8px">
+          <Flex
+            align="center"
+            borderBottom="2px solid"
+            borderColor="ink"
+            _focusWithin={{ borderColor: 'fjord' }}
+            mt="8px"
+          >
             <FeedLine
               aria-label="Scan, type or paste"
               placeholder="scan, type or paste a MAC"

@@ -14,11 +14,11 @@ type Props = {
 }
 
 const TEXTS: { cell: Cell; heading: string; mono?: boolean; width: string }[] = [
-  { cell: 'mac', heading: 'MAC', mono: true, width: '178px' },
-  { cell: 'label', heading: 'Label', width: '150px' },
-  { cell: 'person', heading: 'Person', width: '130px' },
-  { cell: 'extension', heading: 'Ext.', mono: true, width: '76px' },
-  { cell: 'secondExtension', heading: '2nd ext.', mono: true, width: '76px' },
+  { cell: 'mac', heading: 'MAC', mono: true, width: '190px' },
+  { cell: 'label', heading: 'Label', width: 'auto' },
+  { cell: 'person', heading: 'Person', width: 'auto' },
+  { cell: 'extension', heading: 'Ext.', mono: true, width: '92px' },
+  { cell: 'secondExtension', heading: '2nd ext.', mono: true, width: '92px' },
 ]
 
 const CellEntry = chakra(Entry, {
@@ -45,13 +45,12 @@ export function IntakeGrid({ rows, verdicts, models, onChange, onRemove }: Props
               {t.heading}
             </th>
           ))}
-          <th style={{ width: '124px' }}>Model</th>
+          <th style={{ width: '140px' }}>Model</th>
           {TEXTS.slice(1).map((t) => (
             <th key={t.cell} style={{ width: t.width }}>
               {t.heading}
             </th>
           ))}
-          <th>What it needs</th>
           <th style={{ width: '34px' }} aria-label="Remove" />
         </tr>
       </thead>
@@ -98,46 +97,56 @@ function GridRow({ row, verdict, models, onChange, onRemove }: RowProps) {
       />
     </chakra.td>
   )
+  const problems = verdict?.problems ?? []
+  const tint = verdict ? TINT[state] : undefined
   return (
-    <chakra.tr bg={verdict ? TINT[state] : undefined}>
-      <td>{verdict && <StateMark state={state} />}</td>
-      {TEXTS.slice(0, 1).map(cell)}
-      <chakra.td px="2px!">
-        <Choice
-          aria-label="Model"
-          width="100%"
-          value={row.model}
-          aria-invalid={wrong('model')}
-          bg={row.model ? 'transparent' : 'field'}
-          borderColor={row.model ? 'transparent' : 'amber'}
-          onChange={(e) => onChange('model', e.target.value)}
-        >
-          <option value="">which?</option>
-          {models.map((m) => (
-            <option key={m.id} value={m.id}>
-              {m.name}
-            </option>
-          ))}
-        </Choice>
-      </chakra.td>
-      {TEXTS.slice(1).map(cell)}
-      <chakra.td color={TONE[state]} fontSize="12.5px">
-        {verdict?.problems.map((p) => (
-          <Box key={p.field + p.reason}>
-            {p.deviceId > 0 ? <Link to={`/fleet/${p.deviceId}`}>{underline(p.reason)}</Link> : p.reason}{' '}
-            {p.hint}
-          </Box>
-        ))}
-        {verdict?.state === 'READY' && 'ready'}
-      </chakra.td>
-      <td>
-        <Flex justify="center">
-          <Act kind="quiet" aria-label={`Remove ${row.mac}`} title="Remove the row" onClick={onRemove}>
-            ✕
-          </Act>
-        </Flex>
-      </td>
-    </chakra.tr>
+    <>
+      <chakra.tr bg={tint} css={problems.length > 0 ? { '& td': { borderBottom: 'none' } } : undefined}>
+        <td>{verdict && <StateMark state={state} />}</td>
+        {TEXTS.slice(0, 1).map(cell)}
+        <chakra.td px="2px!">
+          <Choice
+            aria-label="Model"
+            width="100%"
+            value={row.model}
+            aria-invalid={wrong('model')}
+            bg={row.model ? 'transparent' : 'field'}
+            borderColor={row.model ? 'transparent' : 'amber'}
+            onChange={(e) => onChange('model', e.target.value)}
+          >
+            <option value="">which?</option>
+            {models.map((m) => (
+              <option key={m.id} value={m.id}>
+                {m.name}
+              </option>
+            ))}
+          </Choice>
+        </chakra.td>
+        {TEXTS.slice(1).map(cell)}
+        <td>
+          <Flex justify="center">
+            <Act kind="quiet" aria-label={`Remove ${row.mac}`} title="Remove the row" onClick={onRemove}>
+              ✕
+            </Act>
+          </Flex>
+        </td>
+      </chakra.tr>
+      {problems.length > 0 && (
+        <chakra.tr bg={tint}>
+          <td />
+          <chakra.td colSpan={7} color={TONE[state]} fontSize="12.5px" pt="0!" pl="6px!">
+            {problems.map((p) => (
+              <Box key={p.field + p.reason}>
+                <b>
+                  {p.deviceId > 0 ? <Link to={`/fleet/${p.deviceId}`}>{underline(p.reason)}</Link> : p.reason}
+                </b>{' '}
+                {p.hint}
+              </Box>
+            ))}
+          </chakra.td>
+        </chakra.tr>
+      )}
+    </>
   )
 }
 

@@ -23,7 +23,7 @@ export function SignIn() {
       return unwrap(client.POST('/api/session', { body: { login, password } }))
     },
     (person) => {
-      queries.clear()
+      queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
       queries.setQueryData(keys.session, person)
     },
   )

@@ -105,6 +105,7 @@ function shared(cause: Cause): string[] {
 
 function OpenCause({ cause }: { cause: Cause }) {
   const common = shared(cause)
+  const differ = new Set(cause.devices.map((d) => d.sentence)).size > 1
   return (
     <Box as="section" flex="1" minW="0" p="14px 22px" overflow="auto">
       <Flex align="baseline" gap="14px" wrap="wrap">
@@ -129,9 +130,8 @@ function OpenCause({ cause }: { cause: Cause }) {
           <tr>
             <th>Path</th>
             <th>Device</th>
-            <th>What it did</th>
+            {differ && <th>What it did</th>}
             <th>Site</th>
-            <th>Tries</th>
           </tr>
         </thead>
         <tbody>
@@ -148,11 +148,10 @@ function OpenCause({ cause }: { cause: Cause }) {
                   <Mono>{d.mac}</Mono> · {d.model}
                 </Box>
               </td>
-              <td>{d.sentence}</td>
+              {differ && <td>{d.sentence}</td>}
               <chakra.td color="faded" whiteSpace="nowrap">
                 {d.site}
               </chakra.td>
-              <td>{d.tries > 0 ? d.tries : '–'}</td>
             </tr>
           ))}
         </tbody>

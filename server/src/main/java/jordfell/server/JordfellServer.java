@@ -3,8 +3,8 @@ package jordfell.server;
 import jordfell.server.config.JordfellProperties;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
-import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoConfiguration;
 import org.springframework.boot.context.properties.EnableConfigurationProperties;
+import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoConfiguration;
 
 /** Starts the server. */
 @SpringBootApplication(exclude = UserDetailsServiceAutoConfiguration.class)

@@ -12,7 +12,8 @@ import java.util.List;
  * @param sentence what is wrong, in one sentence
  * @param detail how it is known, and what follows
  * @param since when it was first seen, as far back as evidence goes
- * @param tries how often it was seen
+ * @param tries how often it was seen, as far back as evidence goes
+ * @param moreTries it is known to have begun before the evidence does
  * @param evidence the observations or records that show it; never empty
  */
 public record Finding(
@@ -25,6 +26,7 @@ public record Finding(
         String detail,
         Instant since,
         int tries,
+        boolean moreTries,
         List<String> evidence,
         List<Remedy> remedies) {
 
@@ -34,5 +36,30 @@ public record Finding(
         }
         evidence = List.copyOf(evidence);
         remedies = List.copyOf(remedies);
+    }
+
+    /** A finding whose beginning the evidence shows. */
+    Finding(
+            Cause cause,
+            String variant,
+            Certainty certainty,
+            int line,
+            String brief,
+            String sentence,
+            String detail,
+            Instant since,
+            int tries,
+            List<String> evidence,
+            List<Remedy> remedies) {
+        this(cause, variant, certainty, line, brief, sentence, detail, since, tries, false, evidence, remedies);
+    }
+
+    /** The same finding, known to have begun at an earlier time than the evidence reaches back to. */
+    public Finding goingOnSince(Instant earlier) {
+        return earlier.isBefore(since)
+                ? new Finding(
+                        cause, variant, certainty, line, brief, sentence, detail, earlier, tries, tries > 0, evidence,
+                        remedies)
+                : this;
     }
 }

@@ -83,7 +83,9 @@ public record MatchSheet(int line, List<Row> rows) {
                 "Password",
                 own,
                 sent.map(s -> stale ? "an earlier one" : own).orElse(""),
-                used.map(u -> u instanceof PasswordUsed.Right ? own : u.brief()).orElse(""),
+                used.map(u -> u instanceof PasswordUsed.Others o ? o.number() + "’s" : u.brief())
+                        .map(brief -> brief.equals(new PasswordUsed.Right().brief()) ? own : brief)
+                        .orElse(""),
                 true,
                 wrong || stale);
     }

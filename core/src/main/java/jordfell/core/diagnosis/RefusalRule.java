@@ -26,10 +26,21 @@ final class RefusalRule implements Rule {
                             .flatMap(extension -> refused(device, line, extension, refusal))
                             .ifPresent(findings::add));
         }
+        dropMirrors(device, findings);
         if (findings.isEmpty()) {
             stranger(device).ifPresent(findings::add);
         }
         return findings;
+    }
+
+    /** Two lines that used each other's password are one trouble: the first line tells it. */
+    private static void dropMirrors(CaseOf device, List<Finding> findings) {
+        if (findings.size() == 2
+                && findings.stream()
+                        .allMatch(f -> f.remedies().stream().anyMatch(r -> r.action() == Remedy.Action.SWAP_LINES))
+                && device.facts().lines().size() == 2) {
+            findings.remove(1);
+        }
     }
 
     private static Optional<Finding> refused(

@@ -33,7 +33,7 @@ record RefusedLine(CaseOf device, LineStatus line, ExtensionFacts extension, Sip
             return Optional.empty();
         }
         return Optional.of(finding(
-                Cause.WRONG_PASSWORD, variant(used), "wrong password: " + used.brief(), sentence(used), detail(used), remedies(used)));
+                Cause.WRONG_PASSWORD, variant(used), brief(used), sentence(used), detail(used), remedies(used)));
     }
 
     private Finding finding(
@@ -62,6 +62,10 @@ record RefusedLine(CaseOf device, LineStatus line, ExtensionFacts extension, Sip
                 List.of("REGISTER for " + line.number() + " with answer → "
                         + refusal.message().startLine().substring(8) + " from " + refusal.node()),
                 remedies);
+    }
+
+    private static String brief(PasswordUsed used) {
+        return used instanceof PasswordUsed.Damaged ? "password: " + used.brief() : used.brief();
     }
 
     private String sentence(PasswordUsed used) {

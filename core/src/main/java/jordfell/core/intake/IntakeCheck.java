@@ -11,6 +11,7 @@ import jordfell.core.identity.MacReader;
 import jordfell.core.identity.MacReading;
 import jordfell.core.intake.IntakeVerdict.Problem;
 import jordfell.core.intake.IntakeVerdict.State;
+import jordfell.core.roster.Block;
 import jordfell.core.roster.ExtensionRules;
 
 /** Decides what is to become of each row, with an eye on the rows before it. */
@@ -122,15 +123,17 @@ public final class IntakeCheck {
                             : "Extension " + number + " stands in row " + before + " too.",
                     "Give each its own; sharing one is set up on the device."));
         } else if (holder.isPresent()) {
-            problems.add(refused(field, number + " is taken: it rings " + holder.get() + ".", nextFree()));
+            problems.add(refused(field, number + " is taken: it rings " + holder.get() + ".", nextFree(number)));
         } else if (!records.numbers().contains(number)) {
             ExtensionRules.refuse(number, records.blocks(), records.numbers())
                     .ifPresent(r -> problems.add(refused(field, r.reason(), r.hint())));
         }
     }
 
-    private String nextFree() {
-        var next = ExtensionRules.nextFree(records.blocks(), records.numbers());
+    /** In the block of the number that was wanted, where it has one. */
+    private String nextFree(String number) {
+        List<Block> own = records.blocks().stream().filter(b -> b.contains(number)).toList();
+        var next = ExtensionRules.nextFree(own.isEmpty() ? records.blocks() : own, records.numbers());
         return next.isPresent() ? "The next free number is " + next.getAsInt() + "." : "No number is free.";
     }
 

@@ -202,7 +202,7 @@ public final class PathComputer {
             SipSeen refusal = refused.get().refusal().get();
             return held(
                     Stop.ACCEPTED,
-                    refusal.at(),
+                    refusedSince(refused.get(), refusal),
                     on(refused.get()) + refusal.message().startLine().substring(8));
         }
         List<LineStatus> missing = lines.stream().filter(l -> !l.accepted(now)).toList();
@@ -232,6 +232,22 @@ public final class PathComputer {
                 now,
                 on(line) + "challenged",
                 on(line) + "challenged, and did not answer");
+    }
+
+    /** The first refusal since the line was last registered. */
+    private Instant refusedSince(LineStatus line, SipSeen newest) {
+        String status = newest.text().substring(0, 11);
+        return evidence
+                .list(
+                        SipSeen.class,
+                        s -> !s.toNode()
+                                && s.number().equals(line.number())
+                                && s.text().startsWith(status))
+                .stream()
+                .map(SipSeen::at)
+                .filter(at -> line.binding().filter(b -> b.at().isAfter(at)).isEmpty())
+                .findFirst()
+                .orElse(newest.at());
     }
 
     /** A refusal for a number that no line has, newer than anything heard from its own lines. */

@@ -24,7 +24,8 @@ class RequiredRecordFields implements ModelConverter {
         if (java.getRawClass().isRecord() && model != null && model.getProperties() != null) {
             for (RecordComponent component : java.getRawClass().getRecordComponents()) {
                 boolean nullable = component.getAnnotatedType().isAnnotationPresent(Nullable.class);
-                boolean listed = model.getRequired() != null && model.getRequired().contains(component.getName());
+                boolean listed =
+                        model.getRequired() != null && model.getRequired().contains(component.getName());
                 if (!nullable && !listed) {
                     model.addRequiredItem(component.getName());
                 }

@@ -26,9 +26,11 @@ import jordfell.lab.time.Timeline;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
+import jordfell.server.fleet.PathKeeper;
 import jordfell.server.intake.Intake;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.lab.LabService;
+import jordfell.server.observe.ObservationLog;
 import jordfell.server.release.ReleaseService;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.Extension;
@@ -80,6 +82,8 @@ public class DemoScenario {
     private final Intake intake;
     private final ReleaseService releases;
     private final LabService lab;
+    private final ObservationLog observations;
+    private final PathKeeper paths;
     private final Map<String, Long> templateIds = new LinkedHashMap<>();
     private final Map<String, Site> sites = new LinkedHashMap<>();
     private int addressesGiven;
@@ -98,7 +102,9 @@ public class DemoScenario {
             DeviceStore devices,
             Intake intake,
             ReleaseService releases,
-            LabService lab) {
+            LabService lab,
+            ObservationLog observations,
+            PathKeeper paths) {
         this.jdbc = jdbc;
         this.timeline = timeline;
         this.accounts = accounts;
@@ -113,6 +119,8 @@ public class DemoScenario {
         this.intake = intake;
         this.releases = releases;
         this.lab = lab;
+        this.observations = observations;
+        this.paths = paths;
     }
 
     /** Domains, sites, templates, people and sign-ins. */
@@ -224,7 +232,10 @@ public class DemoScenario {
             run(Duration.ofSeconds(20));
             set(LayerKind.DEVICE, idsOf(rows, "stale").get(0), SettingsCatalogue.LOG_LEVEL, "6");
             releases.release(idsOf(rows, "stale"), "more log from the lamp room");
+            run(Duration.ofSeconds(40));
+            look();
             run(Duration.ofMinutes(12));
+            look();
             set(LayerKind.TEMPLATE, templateIds.get("Back office"), SettingsCatalogue.CALL_WAITING, "no");
         });
     }
@@ -365,6 +376,12 @@ public class DemoScenario {
 
     private void set(LayerKind layer, long owner, String key, String value) {
         settings.put(layer, Long.toString(owner), key, value);
+    }
+
+    /** Computes the paths, so that what goes wrong is known from when it began. */
+    private void look() {
+        observations.flush();
+        paths.computeTouched();
     }
 
     private void run(Duration time) {

@@ -1,6 +1,7 @@
 package jordfell.server.fleet;
 
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,12 +26,19 @@ class DeviceCase {
     /** Everything known of a device at one moment. */
     record Opened(Assembled records, CaseOf device, List<Finding> findings) {}
 
+    private final DeviceStateStore states;
     private final FactsAssembler facts;
     private final ObservationStore observations;
     private final ExtensionStore extensions;
     private final InstantSource clock;
 
-    DeviceCase(FactsAssembler facts, ObservationStore observations, ExtensionStore extensions, InstantSource clock) {
+    DeviceCase(
+            DeviceStateStore states,
+            FactsAssembler facts,
+            ObservationStore observations,
+            ExtensionStore extensions,
+            InstantSource clock) {
+        this.states = states;
         this.facts = facts;
         this.observations = observations;
         this.extensions = extensions;
@@ -44,8 +52,28 @@ class DeviceCase {
             DevicePath path = PathComputer.compute(records.facts(), evidence, now);
             CaseOf device = new CaseOf(
                     records.facts(), evidence, path, book(records.domain().id()), now);
-            return new Opened(records, device, Diagnosis.of(device));
+            return new Opened(records, device, remembering(deviceId, Diagnosis.of(device)));
         });
+    }
+
+    /**
+     * Evidence reaches back only so far; when the first finding is the one from before, it began when it
+     * was first seen.
+     */
+    private List<Finding> remembering(long deviceId, List<Finding> findings) {
+        if (findings.isEmpty()) {
+            return findings;
+        }
+        Finding first = findings.get(0);
+        return states.keptFinding(deviceId)
+                .filter(kept -> kept.cause().equals(first.cause().slug())
+                        && kept.variant().equals(first.variant()))
+                .map(kept -> {
+                    List<Finding> remembered = new ArrayList<>(findings);
+                    remembered.set(0, first.goingOnSince(kept.since().orElse(first.since())));
+                    return remembered;
+                })
+                .orElse(findings);
     }
 
     /** Passwords are opened only when a rule asks for them. */

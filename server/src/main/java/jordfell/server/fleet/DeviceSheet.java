@@ -79,6 +79,7 @@ record DeviceSheet(
             String detail,
             Instant since,
             int tries,
+            boolean moreTries,
             List<String> evidence,
             List<RemedyView> remedies) {
         static FindingView of(Finding f) {
@@ -92,6 +93,7 @@ record DeviceSheet(
                     f.detail(),
                     f.since(),
                     f.tries(),
+                    f.moreTries(),
                     f.evidence(),
                     f.remedies().stream()
                             .map(r -> new RemedyView(r.action(), r.label(), r.line()))

@@ -31,6 +31,9 @@ class DeviceStateStore {
             String lines,
             int progress) {}
 
+    /** What was known of a device's first finding before. */
+    record KeptFinding(String cause, String variant, Optional<Instant> since) {}
+
     private final Jdbc jdbc;
 
     DeviceStateStore(Jdbc jdbc) {
@@ -58,6 +61,13 @@ class DeviceStateStore {
                 cut(s.firmware(), 40),
                 cut(s.lines(), 200),
                 s.progress());
+    }
+
+    Optional<KeptFinding> keptFinding(long deviceId) {
+        return jdbc.one(
+                "select cause, variant, since from device_state where device_id = ?",
+                row -> new KeptFinding(row.text("cause"), row.text("variant"), row.timeIfAny("since")),
+                deviceId);
     }
 
     private static String cut(String text, int most) {

@@ -45,7 +45,7 @@ public class KnockStore {
         return jdbc.list(
                 """
                 select k.*, s.name site from knock k join site s on s.id = k.site_id
-                where not k.ignored order by k.last_at desc limit 100""",
+                where not k.ignored order by k.first_at desc, k.mac limit 100""",
                 row -> new Knock(
                         MacAddress.of(row.text("mac")).toString(),
                         row.number("site_id"),

@@ -51,7 +51,7 @@ public class DeviceLayers {
             String label = e.displayName().equals(e.number()) ? e.number() : e.displayName() + " " + e.number();
             layers.add(layer(
                     LayerKind.EXTENSION,
-                    e.number(),
+                    "extension " + e.number(),
                     Long.toString(e.id()),
                     Map.of(SettingsCatalogue.LINE_LABEL, label.length() > labelField ? e.number() : label)));
         });

@@ -18,15 +18,18 @@ public class TemplateStore {
      */
     public record Template(long id, long domainId, String name, long devices, long firstDeviceId) {}
 
-    private static final String SELECT =
-            """
+    private static final String SELECT = """
             select t.*, (select count(*) from device d where d.template_id = t.id) devices,
                    coalesce((select min(id) from device d where d.template_id = t.id), 0) first_device
             from template t
             """;
 
-    private static final RowMapper<Template> TEMPLATE =
-            row -> new Template(row.number("id"), row.number("domain_id"), row.text("name"), row.number("devices"), row.number("first_device"));
+    private static final RowMapper<Template> TEMPLATE = row -> new Template(
+            row.number("id"),
+            row.number("domain_id"),
+            row.text("name"),
+            row.number("devices"),
+            row.number("first_device"));
 
     private final Jdbc jdbc;
 

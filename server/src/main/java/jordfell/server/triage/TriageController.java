@@ -17,8 +17,7 @@ class TriageController {
     private static final int MOST_DEVICES = 200;
 
     /** A device under its cause. */
-    record Held(
-            long id, String mac, String label, String model, String site, String rail, String sentence, int tries) {}
+    record Held(long id, String mac, String label, String model, String site, String rail, String sentence) {}
 
     record CauseView(
             String cause,
@@ -81,7 +80,7 @@ class TriageController {
     private List<Held> devices(Group group) {
         return jdbc.list(
                 """
-                select d.id, d.mac, d.label, m.maker || ' ' || m.name model, s.name site, t.rail, t.sentence, t.tries
+                select d.id, d.mac, d.label, m.maker || ' ' || m.name model, s.name site, t.rail, t.sentence
                 from device_state t join device d on d.id = t.device_id
                 join model m on m.id = d.model_id join site s on s.id = d.site_id
                 where t.cause = ? and t.variant = ? and t.condition <> 'PARKED'
@@ -93,8 +92,7 @@ class TriageController {
                         row.text("model"),
                         row.text("site"),
                         row.text("rail"),
-                        row.text("sentence"),
-                        row.integer("tries")),
+                        row.text("sentence")),
                 group.cause(),
                 group.variant(),
                 MOST_DEVICES);
