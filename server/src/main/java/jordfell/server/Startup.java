@@ -63,9 +63,10 @@ class Startup {
         if (fresh && properties.demo()) {
             demo.ground();
         }
-        timeline.runUntil(fresh && properties.demo() ? timeline.now() : Instant.now());
+        boolean withPast = fresh && properties.demo() && properties.past();
+        timeline.runUntil(withPast ? timeline.now() : Instant.now());
         lab.build();
-        if (fresh && properties.demo()) {
+        if (withPast) {
             demo.past();
         }
         timeline.runUntil(Instant.now());

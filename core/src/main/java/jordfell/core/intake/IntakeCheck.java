@@ -132,7 +132,8 @@ public final class IntakeCheck {
 
     /** In the block of the number that was wanted, where it has one. */
     private String nextFree(String number) {
-        List<Block> own = records.blocks().stream().filter(b -> b.contains(number)).toList();
+        List<Block> own =
+                records.blocks().stream().filter(b -> b.contains(number)).toList();
         var next = ExtensionRules.nextFree(own.isEmpty() ? records.blocks() : own, records.numbers());
         return next.isPresent() ? "The next free number is " + next.getAsInt() + "." : "No number is free.";
     }

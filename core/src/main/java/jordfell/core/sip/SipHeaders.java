@@ -34,9 +34,12 @@ public final class SipHeaders {
     public static List<SipAddress> contacts(SipMessage message) {
         List<SipAddress> found = new ArrayList<>();
         for (String value : message.all("Contact")) {
-            if (value.strip().equals("*")) {
+            String rest = value.strip();
+            if (rest.startsWith("*")) {
                 found.add(new SipAddress("", "*", 0, Map.of()));
-            } else if (parse("Contact", value) instanceof ContactList list) {
+                rest = rest.replaceFirst("^\\*[\\s,]*", "");
+            }
+            if (!rest.isEmpty() && parse("Contact", rest) instanceof ContactList list) {
                 list.forEach(contact -> toAddress(contact).ifPresent(found::add));
             }
         }

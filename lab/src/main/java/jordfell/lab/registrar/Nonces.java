@@ -33,7 +33,10 @@ final class Nonces {
     private final Duration lifetime;
     private final RandomGenerator random;
     private final SecretKeySpec key;
-    private final Map<String, Long> highestCount = new HashMap<>();
+
+    private record Used(long count, Instant forgetAt) {}
+
+    private final Map<String, Used> used = new HashMap<>();
 
     Nonces(Duration lifetime, RandomGenerator random) {
         this.lifetime = lifetime;
@@ -75,19 +78,19 @@ final class Nonces {
     }
 
     /** Takes a use of the nonce; false if this count was used before. */
-    boolean use(String nonce, String nc) {
+    boolean use(String nonce, String nc, Instant now) {
         long count = nc.matches("[0-9a-fA-F]{8}") ? Long.parseLong(nc, 16) : 1;
-        Long highest = highestCount.get(nonce);
-        if (highest != null && count <= highest) {
+        Used before = used.get(nonce);
+        if (before != null && count <= before.count()) {
             return false;
         }
-        highestCount.put(nonce, count);
+        used.put(nonce, new Used(count, now.plus(lifetime)));
         return true;
     }
 
-    /** Forgets the counts of nonces that are over. */
+    /** Forgets the counts of nonces that must be over by now. */
     void forgetStale(Instant now) {
-        highestCount.keySet().removeIf(nonce -> judge(nonce, now) != Standing.FRESH);
+        used.values().removeIf(u -> !u.forgetAt().isAfter(now));
     }
 
     private static Instant issuedAt(byte[] stamp) {

@@ -156,7 +156,7 @@ public final class Registrar {
         if (!right) {
             return Optional.of(reply(node, request, source, 403));
         }
-        return nonces.use(answer.get().nonce(), answer.get().nc())
+        return nonces.use(answer.get().nonce(), answer.get().nc(), now)
                 ? Optional.empty()
                 : Optional.of(challenge(node, request, source, policy, true, now));
     }

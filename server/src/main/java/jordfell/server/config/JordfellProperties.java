@@ -8,10 +8,12 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  *
  * @param data the database file without its ending; the key that seals secrets lies beside it
  * @param demo fill an empty database with the demo scenario
+ * @param past play the three hours before the demo begins; without them it has its places and people and no device
  * @param sipPort the registrar's UDP port on 127.0.0.1; 0 for any free one
  */
 @ConfigurationProperties("jordfell")
 public record JordfellProperties(
         @DefaultValue("data/jordfell") String data,
         @DefaultValue("false") boolean demo,
+        @DefaultValue("true") boolean past,
         @DefaultValue("5060") int sipPort) {}

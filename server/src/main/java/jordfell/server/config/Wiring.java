@@ -17,7 +17,8 @@ class Wiring {
     /** The world's clock. It is virtual until the Lab goes live, so that a scenario can have a past. */
     @Bean(destroyMethod = "close")
     Timeline timeline(JordfellProperties properties) {
-        return new Timeline(properties.demo() ? Instant.now().minus(PAST) : Instant.now());
+        return new Timeline(
+                properties.demo() && properties.past() ? Instant.now().minus(PAST) : Instant.now());
     }
 
     @Bean

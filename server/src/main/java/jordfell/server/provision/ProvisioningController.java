@@ -5,9 +5,11 @@ import com.github.benmanes.caffeine.cache.LoadingCache;
 import io.github.bucket4j.Bucket;
 import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestHeader;
@@ -40,39 +42,53 @@ class ProvisioningController {
         this.provisioning = provisioning;
     }
 
+    /**
+     * Answers a phone. The response is written by hand: Spring would turn a 200 into a 304 whenever the phone has the
+     * revision already, and a re-send must reach the phone all the same.
+     */
     @GetMapping("/{site}/{file}")
-    ResponseEntity<String> file(
+    void file(
             @PathVariable String site,
             @PathVariable String file,
             @RequestHeader(name = HttpHeaders.IF_NONE_MATCH, defaultValue = "") String has,
             @RequestHeader(name = HttpHeaders.USER_AGENT, defaultValue = "") String userAgent,
-            HttpServletRequest request) {
+            HttpServletRequest request,
+            HttpServletResponse response)
+            throws IOException {
         if (site.length() > LONGEST_NAME || file.length() > LONGEST_NAME) {
-            return ResponseEntity.status(414).build();
+            response.setStatus(414);
+            return;
         }
         String source = request.getRemoteAddr();
         if (!bySource.get(source).tryConsume(1)
                 || !byFile.get(site + "/" + file).tryConsume(1)) {
-            return ResponseEntity.status(429)
-                    .header(HttpHeaders.RETRY_AFTER, "10")
-                    .build();
+            response.setHeader(HttpHeaders.RETRY_AFTER, "10");
+            response.setStatus(429);
+            return;
         }
         String agent = userAgent.replaceAll("[^\\x20-\\x7e]", "?");
-        Provisioning.Answer answer = provisioning.answer(
-                site,
-                file,
-                has.replace("\"", "").replace("W/", ""),
-                agent.substring(0, Math.min(LONGEST_AGENT, agent.length())),
-                source);
-        ResponseEntity.BodyBuilder response =
-                ResponseEntity.status(answer.status()).header(HttpHeaders.CACHE_CONTROL, "no-store");
+        write(
+                provisioning.answer(
+                        site,
+                        file,
+                        has.replace("\"", "").replace("W/", ""),
+                        agent.substring(0, Math.min(LONGEST_AGENT, agent.length())),
+                        source),
+                response);
+    }
+
+    private static void write(Provisioning.Answer answer, HttpServletResponse response) throws IOException {
+        response.setStatus(answer.status());
+        response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
         if (!answer.revision().isEmpty()) {
-            response.eTag("\"" + answer.revision() + "\"");
+            response.setHeader(HttpHeaders.ETAG, "\"" + answer.revision() + "\"");
         }
-        return answer.status() == 200
-                ? response.header(HttpHeaders.CONTENT_TYPE, answer.contentType())
-                        .body(answer.body())
-                : response.build();
+        if (answer.status() == 200) {
+            byte[] body = answer.body().getBytes(StandardCharsets.UTF_8);
+            response.setContentType(answer.contentType());
+            response.setContentLength(body.length);
+            response.getOutputStream().write(body);
+        }
     }
 
     private static LoadingCache<String, Bucket> buckets(int most, Duration per) {

@@ -1,0 +1,165 @@
+package jordfell.lab.udp;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.net.DatagramPacket;
+import java.net.DatagramSocket;
+import java.net.InetAddress;
+import java.net.SocketTimeoutException;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.util.HexFormat;
+import java.util.Random;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import jordfell.core.sip.SipMessage;
+import jordfell.lab.world.TinyWorld;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** A plain UDP client that writes its bytes by hand, against the real socket on 127.0.0.1. */
+class UdpSipPortTest {
+
+    private final TinyWorld world = new TinyWorld();
+    private UdpSipPort port;
+    private DatagramSocket client;
+
+    @BeforeEach
+    void open() throws IOException {
+        port = UdpSipPort.open(0, world.timeline, world.world);
+        world.timeline.goLive();
+        client = new DatagramSocket(0, InetAddress.getLoopbackAddress());
+        client.setSoTimeout(3_000);
+    }
+
+    @AfterEach
+    void close() throws IOException {
+        client.close();
+        port.close();
+        world.timeline.close();
+    }
+
+    private void send(String text) throws IOException {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        client.send(new DatagramPacket(bytes, bytes.length, InetAddress.getLoopbackAddress(), port.port()));
+    }
+
+    private String receive() throws IOException {
+        DatagramPacket packet = new DatagramPacket(new byte[9_000], 9_000);
+        client.receive(packet);
+        return new String(packet.getData(), 0, packet.getLength(), StandardCharsets.UTF_8);
+    }
+
+    private String register(int cseq, String authorization) {
+        return "REGISTER sip:voice.tarnholm.example SIP/2.0\r\n"
+                + "Via: SIP/2.0/UDP 127.0.0.1:" + client.getLocalPort() + ";rport;branch=z9hG4bKhand" + cseq + "\r\n"
+                + "Max-Forwards: 70\r\n"
+                + "From: <sip:2416@voice.tarnholm.example>;tag=hand\r\n"
+                + "To: <sip:2416@voice.tarnholm.example>\r\n"
+                + "Call-ID: by-hand\r\n"
+                + "CSeq: " + cseq + " REGISTER\r\n"
+                + "Contact: <sip:2416@127.0.0.1:" + client.getLocalPort() + ">\r\n"
+                + "Expires: 60\r\n"
+                + authorization
+                + "Content-Length: 0\r\n\r\n";
+    }
+
+    private static String md5(String text) throws Exception {
+        return HexFormat.of().formatHex(MessageDigest.getInstance("MD5").digest(text.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    @Test
+    void plainClientRegistersWithBytesWrittenByHand() throws Exception {
+        send(register(1, ""));
+        String challenge = receive();
+        assertThat(challenge).startsWith("SIP/2.0 401 Unauthorized\r\n");
+        Matcher nonce = Pattern.compile("nonce=\"([^\"]+)\", algorithm=MD5").matcher(challenge);
+        assertThat(nonce.find()).isTrue();
+        String ha1 = md5("2416-a:voice.tarnholm.example:GoodPassword2416xyzA");
+        String ha2 = md5("REGISTER:sip:voice.tarnholm.example");
+        String response = md5(ha1 + ":" + nonce.group(1) + ":00000001:cafe:auth:" + ha2);
+        send(register(
+                2,
+                "Authorization: Digest username=\"2416-a\", realm=\"voice.tarnholm.example\", nonce=\"" + nonce.group(1)
+                        + "\", uri=\"sip:voice.tarnholm.example\", response=\"" + response
+                        + "\", algorithm=MD5, qop=auth, nc=00000001, cnonce=\"cafe\"\r\n"));
+        String ok = receive();
+        assertThat(ok)
+                .startsWith("SIP/2.0 200 OK\r\n")
+                .contains("Contact: <sip:2416@127.0.0.1:")
+                .contains("expires=60");
+        assertThat(receive()).startsWith("OPTIONS sip:2416@127.0.0.1:");
+    }
+
+    @Test
+    void garbageIsCountedAndTheSocketGoesOnAnswering() throws Exception {
+        Random random = new Random(5);
+        for (int i = 0; i < 50; i++) {
+            byte[] garbage = new byte[1 + random.nextInt(600)];
+            random.nextBytes(garbage);
+            client.send(new DatagramPacket(garbage, garbage.length, InetAddress.getLoopbackAddress(), port.port()));
+        }
+        send("\r\n\r\n");
+        send(register(1, "").replace("Content-Length: 0", "Content-Length: 500"));
+        send("REGISTER sip:voice.tarnholm.example SIP/2.0\r\nVia: cut off in the");
+        send(register(2, "").replace("To: <sip:2416@voice.tarnholm.example>\r\n", ""));
+        assertThat(receive()).startsWith("SIP/2.0 400 Bad Request");
+        send(register(3, ""));
+        assertThat(receive()).startsWith("SIP/2.0 401");
+        assertThat(world.world.counters().broken.get()).isEqualTo(52);
+        assertThat(world.world.counters().keepAlives.get()).isEqualTo(1);
+    }
+
+    @Test
+    void tooLargeADatagramIsDroppedAndCounted() throws Exception {
+        send(register(1, "X: " + "y".repeat(SipMessage.LARGEST) + "\r\n"));
+        send(register(2, ""));
+        assertThat(receive()).contains("CSeq: 2 REGISTER");
+        assertThat(world.world.counters().tooLarge.get()).isEqualTo(1);
+    }
+
+    @Test
+    void tooManyDatagramsFromOneSourceAreDroppedAndCounted() throws Exception {
+        for (int i = 0; i < UdpSipPort.MOST_PER_SOURCE * 3; i++) {
+            send("\r\n\r\n");
+        }
+        assertThat(waitFor(() -> world.world.counters().tooMany.get() > 0)).isTrue();
+        try (DatagramSocket other = new DatagramSocket(0, InetAddress.getLoopbackAddress())) {
+            other.setSoTimeout(3_000);
+            byte[] bytes = register(1, "").getBytes(StandardCharsets.UTF_8);
+            other.send(new DatagramPacket(bytes, bytes.length, InetAddress.getLoopbackAddress(), port.port()));
+            DatagramPacket answer = new DatagramPacket(new byte[9_000], 9_000);
+            other.receive(answer);
+            assertThat(new String(answer.getData(), 0, 11, StandardCharsets.UTF_8))
+                    .isEqualTo("SIP/2.0 401");
+        }
+    }
+
+    @Test
+    void takenPortIsSaidSo() {
+        assertThatThrownBy(() -> UdpSipPort.open(port.port(), world.timeline, world.world))
+                .isInstanceOf(IOException.class);
+    }
+
+    @Test
+    void unansweredMessagesStayUnanswered() throws Exception {
+        send("ACK sip:2416@voice.tarnholm.example SIP/2.0\r\nVia: SIP/2.0/UDP 127.0.0.1;branch=z9hG4bK1\r\n"
+                + "From: <sip:a@b>;tag=1\r\nTo: <sip:c@d>\r\nCall-ID: x\r\nCSeq: 1 ACK\r\n\r\n");
+        client.setSoTimeout(300);
+        assertThatThrownBy(this::receive).isInstanceOf(SocketTimeoutException.class);
+    }
+
+    private interface Check {
+        boolean holds();
+    }
+
+    private static boolean waitFor(Check check) throws InterruptedException {
+        for (int i = 0; i < 100 && !check.holds(); i++) {
+            Thread.sleep(20);
+        }
+        return check.holds();
+    }
+}

@@ -1,0 +1,124 @@
+package jordfell.server.intake;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import jordfell.server.support.Pier;
+import jordfell.server.support.RunningServer;
+import jordfell.server.support.RunningServer.Answer;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class IntakeApiTest {
+
+    private final Pier pier = new Pier(RunningServer.shared());
+
+    private static Map<String, String> row(String mac, String extension) {
+        return Map.of("mac", mac, "model", "korrin-k24", "label", "Intake " + mac, "extension", extension);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+                    02-4B-7A-03-00-0O | ''   | /rows/0/mac       | letter O
+                    01-00-5E-00-00-01 | ''   | /rows/0/mac       | multicast
+                    02-4B-7A-03-00-01 | 2900 | /rows/0/extension | outside the blocks
+                    02-4B-7A-03-00-01 | abc  | /rows/0/extension | digits only
+                    """)
+    void badRowsAreRefusedAtTheirFieldWithWhatWouldBeRight(
+            String mac, String extension, String pointer, String reason) {
+        Answer answer = pier.enrol(row(mac, extension));
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.problemAt(pointer)).contains(reason);
+        assertThat(answer.response().headers().firstValue("Content-Type"))
+                .hasValueSatisfying(type -> assertThat(type).startsWith("application/problem+json"));
+    }
+
+    @Test
+    void enrolledMacIsRefusedWithALinkToItsDevice() {
+        long id = pier.enrolled("02-4B-7A-03-00-02", "First", "", "");
+        Answer check = pier.client()
+                .post(
+                        "/api/intake/check",
+                        Map.of("siteId", pier.site.id(), "rows", List.of(row("024b.7a03.0002", ""))));
+        assertThat(check.json().get(0).path("problems").get(0).path("deviceId").asLong())
+                .isEqualTo(id);
+        assertThat(pier.enrol(row("024b.7a03.0002", "")).problemAt("/rows/0/mac"))
+                .contains("Enrolled already as First at Eskvik Pier.");
+    }
+
+    @Test
+    void oneBadRowWritesNone() {
+        List<Map<String, String>> rows = new ArrayList<>();
+        rows.add(row("02-4B-7A-03-00-03", "2444"));
+        rows.add(row("02-4B-7A-03-00-04", "9"));
+        Answer answer = pier.client().post("/api/intake", Map.of("siteId", pier.site.id(), "rows", rows));
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.problemAt("/rows/1/extension")).isNotEmpty();
+        assertThat(pier.client()
+                        .get("/api/devices?q=02-4B-7A-03-00-03")
+                        .json()
+                        .path("total")
+                        .asInt())
+                .isZero();
+        assertThat(pier.client()
+                        .get("/api/extensions?domainId=" + pier.site.domainId() + "&q=2444")
+                        .json())
+                .isEmpty();
+    }
+
+    @Test
+    void personIsMadeOnceAndFoundAgain() {
+        for (String[] r : new String[][] {{"02-4B-7A-03-00-05", "2010"}, {"02-4B-7A-03-00-06", "2011"}}) {
+            Answer answer =
+                    pier.enrol(Map.of("mac", r[0], "model", "korrin-k24", "person", "Anna Berg", "extension", r[1]));
+            assertThat(answer.status()).isEqualTo(201);
+        }
+        assertThat(pier.client()
+                        .get("/api/extensions?domainId=" + pier.site.domainId() + "&q=anna")
+                        .json())
+                .hasSize(2)
+                .allSatisfy(e -> assertThat(e.path("person").asString()).isEqualTo("Anna Berg"));
+        assertThat(pier.server()
+                        .bean(jordfell.server.roster.PersonStore.class)
+                        .named(pier.site.domainId(), "Anna Berg"))
+                .hasSize(1);
+    }
+
+    @Test
+    void emptyHugeAndBrokenBodiesAreRefusedInWords() {
+        assertThat(pier.client()
+                        .post("/api/intake", Map.of("siteId", pier.site.id(), "rows", List.of()))
+                        .problemAt("/rows"))
+                .contains("There is no row.");
+        assertThat(pier.client()
+                        .post(
+                                "/api/intake",
+                                Map.of(
+                                        "siteId",
+                                        pier.site.id(),
+                                        "rows",
+                                        java.util.Collections.nCopies(1_001, row("x", ""))))
+                        .problemAt("/rows"))
+                .contains("At most 1000");
+        assertThat(pier.client()
+                        .post("/api/intake", Map.of("siteId", 99, "rows", List.of(row("x", ""))))
+                        .problemAt("/siteId"))
+                .contains("no such site");
+        Answer broken = pier.client().post("/api/intake", "{\"rows\": [");
+        assertThat(broken.status()).isEqualTo(400);
+        assertThat(broken.json().path("detail").asString()).contains("not the JSON");
+        assertThat(broken.toString()).doesNotContain("Exception").doesNotContain("jackson");
+    }
+
+    @Test
+    void deviceWithoutAnExtensionIsHeldAtBoundAndCannotBeReleased() {
+        long id = pier.enrolled("02-4B-7A-03-00-07", "Nobody's window", "", "");
+        RunningServer.until("held at Bound", () -> pier.sentence(id).equals("Line 1 has no extension."));
+        Answer release = pier.client().post("/api/releases", Map.of("deviceIds", List.of(id), "reason", "x"));
+        assertThat(release.status()).isEqualTo(422);
+        assertThat(release.problemAt("/deviceIds/0")).contains("Line 1 of Nobody's window has no extension.");
+    }
+}

@@ -1,0 +1,100 @@
+package jordfell.server.support;
+
+import java.util.List;
+import java.util.Map;
+import jordfell.server.roster.DomainStore;
+import jordfell.server.roster.Site;
+import jordfell.server.support.RunningServer.Answer;
+import jordfell.server.support.RunningServer.Client;
+import jordfell.server.templates.TemplateStore;
+import tools.jackson.databind.JsonNode;
+
+/** Eskvik Pier as tests need it: a site, its template, and short ways to do what screens do. */
+public final class Pier {
+
+    private final RunningServer server;
+    private final Client client;
+    public final Site site;
+    public final long templateId;
+
+    public Pier(RunningServer server) {
+        this.server = server;
+        this.client = server.technician();
+        this.site = server.bean(DomainStore.class).sites().stream()
+                .filter(s -> s.name().equals("Eskvik Pier"))
+                .findFirst()
+                .orElseThrow();
+        this.templateId = server.bean(TemplateStore.class).all().stream()
+                .filter(t -> t.name().equals("Ticket window"))
+                .findFirst()
+                .orElseThrow()
+                .id();
+    }
+
+    public Client client() {
+        return client;
+    }
+
+    public Answer enrol(Map<String, String> row) {
+        return client.post("/api/intake", Map.of("siteId", site.id(), "templateId", templateId, "rows", List.of(row)));
+    }
+
+    /** Enrols a K24 with these extensions, and gives its id. */
+    public long enrolled(String mac, String label, String extension, String second) {
+        Answer answer = enrol(Map.of(
+                "mac", mac, "model", "korrin-k24", "label", label, "extension", extension, "secondExtension", second));
+        if (answer.status() != 201) {
+            throw new IllegalStateException(answer.toString());
+        }
+        return answer.json().path("deviceIds").get(0).asLong();
+    }
+
+    /** Plugs a phone of this MAC in at the pier. */
+    public void unbox(String mac) {
+        Answer answer =
+                client.post("/api/lab/phones", Map.of("mac", mac, "modelId", "korrin-k24", "siteId", site.id()));
+        if (answer.status() != 201) {
+            throw new IllegalStateException(answer.toString());
+        }
+    }
+
+    public void release(long deviceId) {
+        Answer answer = client.post("/api/devices/" + deviceId + "/release", Map.of());
+        if (answer.status() != 200) {
+            throw new IllegalStateException(answer.toString());
+        }
+    }
+
+    public JsonNode sheet(long deviceId) {
+        return client.get("/api/devices/" + deviceId).json();
+    }
+
+    public String rail(long deviceId) {
+        return sheet(deviceId).path("rail").asString();
+    }
+
+    /** The first finding's sentence, empty if there is none. */
+    public String sentence(long deviceId) {
+        return sheet(deviceId).path("findings").path(0).path("sentence").asString("");
+    }
+
+    public void untilRail(long deviceId, String beginning) {
+        RunningServer.until(
+                "rail " + beginning + "…, is " + rail(deviceId),
+                () -> rail(deviceId).startsWith(beginning));
+    }
+
+    public long extensionId(String number) {
+        for (JsonNode row : client.get("/api/extensions?domainId=" + site.domainId() + "&q=" + number)
+                .json()) {
+            if (row.path("number").asString().equals(number)) {
+                return row.path("id").asLong();
+            }
+        }
+        throw new IllegalStateException("no extension " + number);
+    }
+
+    public RunningServer server() {
+        return server;
+    }
+}

@@ -1,0 +1,180 @@
+package jordfell.server.support;
+
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.BooleanSupplier;
+import jordfell.server.JordfellServer;
+import org.jspecify.annotations.Nullable;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The real server on free ports with a database in memory: the demo's places and people, and no device yet. Started once
+ * and shared, as tests keep to MACs and extensions of their own.
+ */
+public final class RunningServer {
+
+    private static final AtomicInteger COUNTER = new AtomicInteger();
+    private static @Nullable RunningServer shared;
+
+    private final ConfigurableApplicationContext context;
+    private final int port;
+
+    private RunningServer(String database) {
+        SpringApplication application = new SpringApplication(JordfellServer.class);
+        application.setDefaultProperties(Map.of());
+        context = application.run(
+                "--server.port=0",
+                "--spring.datasource.url=" + database,
+                "--jordfell.data=mem:test",
+                "--jordfell.demo=true",
+                "--jordfell.past=false",
+                "--jordfell.sip-port=0");
+        port = Integer.parseInt(context.getEnvironment().getProperty("local.server.port", "0"));
+    }
+
+    public static synchronized RunningServer shared() {
+        if (shared == null) {
+            shared = new RunningServer("jdbc:h2:mem:t" + COUNTER.incrementAndGet() + ";DB_CLOSE_DELAY=-1");
+        }
+        return shared;
+    }
+
+    public <T> T bean(Class<T> type) {
+        return context.getBean(type);
+    }
+
+    public String address() {
+        return "http://127.0.0.1:" + port;
+    }
+
+    /** Somebody at a browser, signed in. */
+    public Client signedIn(String login, String password) {
+        Client client = new Client();
+        client.get("/api/session");
+        Answer answer = client.post("/api/session", Map.of("login", login, "password", password));
+        if (answer.status() != 200) {
+            throw new IllegalStateException("sign-in failed: " + answer);
+        }
+        client.get("/api/session");
+        return client;
+    }
+
+    public Client lead() {
+        return signedIn("lena", "lantern-harbour-41");
+    }
+
+    public Client technician() {
+        return signedIn("mats", "slipway-copper-27");
+    }
+
+    public Client viewer() {
+        return signedIn("oona", "gangway-heron-63");
+    }
+
+    public Client stranger() {
+        return new Client();
+    }
+
+    /** An answer; the body is a missing node where there was none. */
+    public record Answer(int status, HttpResponse<String> response) {
+        public JsonNode json() {
+            return response.body().isEmpty()
+                    ? JsonMapper.shared().createObjectNode()
+                    : JsonMapper.shared().readTree(response.body());
+        }
+
+        /** What is wrong at this field, as {@code reason hint}; empty text if nothing is. */
+        public String problemAt(String pointer) {
+            for (JsonNode field : json().path("fields")) {
+                if (field.path("pointer").asString().equals(pointer)) {
+                    return field.path("reason").asString() + " "
+                            + field.path("hint").asString();
+                }
+            }
+            return "";
+        }
+
+        @Override
+        public String toString() {
+            return status + " " + response.body();
+        }
+    }
+
+    /** One browser's requests: keeps cookies and repeats the one that shows it is no other site's page. */
+    public final class Client {
+
+        private final CookieManager cookies = new CookieManager();
+        private final HttpClient http =
+                HttpClient.newBuilder().cookieHandler(cookies).build();
+
+        public Answer get(String path) {
+            return send("GET", path, null);
+        }
+
+        public Answer post(String path, Object body) {
+            return send("POST", path, body);
+        }
+
+        public Answer put(String path, Object body) {
+            return send("PUT", path, body);
+        }
+
+        public Answer delete(String path) {
+            return send("DELETE", path, null);
+        }
+
+        public Answer send(String method, String path, @Nullable Object body) {
+            String text = body instanceof String raw
+                    ? raw
+                    : body == null ? "" : JsonMapper.shared().writeValueAsString(body);
+            HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address() + path))
+                    .method(method, HttpRequest.BodyPublishers.ofString(text))
+                    .header("Content-Type", "application/json");
+            cookies.getCookieStore().getCookies().stream()
+                    .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                    .forEach(c -> request.header("X-XSRF-TOKEN", c.getValue()));
+            try {
+                HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+                return new Answer(response.statusCode(), response);
+            } catch (java.io.IOException e) {
+                throw new java.io.UncheckedIOException(e);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException(e);
+            }
+        }
+    }
+
+    /** Waits until something holds, at most ten seconds. */
+    public static void until(String what, BooleanSupplier holds) {
+        until(what, holds, 10);
+    }
+
+    /** Waits for what may take a phone's next try or two. */
+    public static void untilLong(String what, BooleanSupplier holds) {
+        until(what, holds, 30);
+    }
+
+    private static void until(String what, BooleanSupplier holds, int seconds) {
+        long deadline = System.nanoTime() + seconds * 1_000_000_000L;
+        while (!holds.getAsBoolean()) {
+            if (System.nanoTime() > deadline) {
+                throw new AssertionError("not within " + seconds + " seconds: " + what);
+            }
+            try {
+                Thread.sleep(40);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException(e);
+            }
+        }
+    }
+}
