@@ -37,7 +37,11 @@ export function PersonMenu({ person, onHelp }: { person: Schemas['SignedIn']; on
     .join('')
   return (
     <Box position="relative" onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && setOpen(false)}>
-      <Initials aria-label={`${person.name}, menu`} aria-expanded={open} onClick={() => setOpen(!open)}>
+      <Initials
+        aria-label={`${initials}: ${person.name}, menu`}
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
         {initials}
       </Initials>
       {open && (

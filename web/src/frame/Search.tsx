@@ -35,6 +35,8 @@ export function Search() {
   const open = (hit: Schemas['Hit'] | undefined) => {
     if (!hit) return
     setQ('')
+    // The keys belong to the screen that was gone to.
+    document.getElementById('find')?.blur()
     void navigate(
       hit.kind === 'device'
         ? `/fleet/${hit.id}`

@@ -1,4 +1,4 @@
-import { useEffect } from 'react'
+import { useEffect, useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { isTyping } from '../kit/useListKeys'
 import { SCREENS } from './screens'
@@ -9,18 +9,19 @@ const PATIENCE = 1_500
 /** Shortcuts that work everywhere: g and a letter, e, / and ?. */
 export function useShortcuts(onHelp: () => void) {
   const navigate = useNavigate()
+  // Outlives renders: the screen behind may be drawn anew between the two keys.
+  const going = useRef(0)
   useEffect(() => {
-    let going = 0
     const onKey = (e: KeyboardEvent) => {
       if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('dialog[open]'))
         return
-      if (Date.now() - going < PATIENCE) {
-        going = 0
+      if (Date.now() - going.current < PATIENCE) {
+        going.current = 0
         const screen = SCREENS.find((s) => s.letter === e.key)
         if (screen) void navigate(screen.path)
         return
       }
-      if (e.key === 'g') going = Date.now()
+      if (e.key === 'g') going.current = Date.now()
       else if (e.key === '?') onHelp()
       else if (e.key === 'e') void navigate('/intake')
       else if (e.key === '/') {

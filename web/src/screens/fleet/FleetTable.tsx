@@ -1,6 +1,7 @@
 import { Box, chakra } from '@chakra-ui/react'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef } from 'react'
+import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Age } from '../../kit/Age'
 import { Grid, Mono } from '../../kit/basics'
@@ -57,7 +58,7 @@ export function FleetTable({ rows, open, walked, narrow, onOpen, onEnd }: Props)
   const above = items[0]?.start ?? 0
   const below = virtual.getTotalSize() - (items[items.length - 1]?.end ?? 0)
   return (
-    <Box ref={box} flex="1" minH="0" overflow="auto">
+    <Box ref={box} flex="1" minH="0" overflow="auto" tabIndex={0} role="region" aria-label="Devices">
       <Grid>
         <chakra.thead position="sticky" top="0" bg="paper" zIndex="1">
           <tr>
@@ -90,7 +91,12 @@ export function FleetTable({ rows, open, walked, narrow, onOpen, onEnd }: Props)
                   <Mono>{d.mac}</Mono>
                 </td>
                 <td title={d.label}>
-                  {d.label}
+                  <Link
+                    to={{ pathname: `/fleet/${d.id}`, search: window.location.search }}
+                    onClick={(e) => e.stopPropagation()}
+                  >
+                    {d.label}
+                  </Link>
                   {d.pending && (
                     <chakra.span color="fjord" ml="6px" title="has changes that are not on the phone">
                       ◇

@@ -93,7 +93,7 @@ function SettingRow({ setting, owner, onEdit }: RowProps) {
         <Value
           disabled={!onEdit}
           onClick={onEdit}
-          aria-label={`${setting.label}: ${setting.value || 'not set'}`}
+          aria-label={`${setting.label}: ${setting.value ? setting.value + unit : 'not set'}`}
         >
           {setting.value ? setting.value + unit : '–'}
         </Value>

@@ -138,7 +138,7 @@ class DialToneStoryTest {
                 "/api/triage",
                 "/api/lab",
                 "/api/releases/pending",
-                "/api/extensions?domainId=" + pier.site.domainId())) {
+                "/api/extensions?domainId=" + pier.domainId)) {
             assertThat(pier.client().get(path).toString()).as(path).doesNotContain(password);
         }
     }

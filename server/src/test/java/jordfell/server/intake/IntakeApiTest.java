@@ -40,9 +40,7 @@ class IntakeApiTest {
     void enrolledMacIsRefusedWithALinkToItsDevice() {
         long id = pier.enrolled("02-4B-7A-03-00-02", "First", "", "");
         Answer check = pier.client()
-                .post(
-                        "/api/intake/check",
-                        Map.of("siteId", pier.site.id(), "rows", List.of(row("024b.7a03.0002", ""))));
+                .post("/api/intake/check", Map.of("siteId", pier.siteId, "rows", List.of(row("024b.7a03.0002", ""))));
         assertThat(check.json().get(0).path("problems").get(0).path("deviceId").asLong())
                 .isEqualTo(id);
         assertThat(pier.enrol(row("024b.7a03.0002", "")).problemAt("/rows/0/mac"))
@@ -54,7 +52,7 @@ class IntakeApiTest {
         List<Map<String, String>> rows = new ArrayList<>();
         rows.add(row("02-4B-7A-03-00-03", "2444"));
         rows.add(row("02-4B-7A-03-00-04", "9"));
-        Answer answer = pier.client().post("/api/intake", Map.of("siteId", pier.site.id(), "rows", rows));
+        Answer answer = pier.client().post("/api/intake", Map.of("siteId", pier.siteId, "rows", rows));
         assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.problemAt("/rows/1/extension")).isNotEmpty();
         assertThat(pier.client()
@@ -64,7 +62,7 @@ class IntakeApiTest {
                         .asInt())
                 .isZero();
         assertThat(pier.client()
-                        .get("/api/extensions?domainId=" + pier.site.domainId() + "&q=2444")
+                        .get("/api/extensions?domainId=" + pier.domainId + "&q=2444")
                         .json())
                 .isEmpty();
     }
@@ -77,20 +75,18 @@ class IntakeApiTest {
             assertThat(answer.status()).isEqualTo(201);
         }
         assertThat(pier.client()
-                        .get("/api/extensions?domainId=" + pier.site.domainId() + "&q=anna")
+                        .get("/api/extensions?domainId=" + pier.domainId + "&q=anna")
                         .json())
                 .hasSize(2)
                 .allSatisfy(e -> assertThat(e.path("person").asString()).isEqualTo("Anna Berg"));
-        assertThat(pier.server()
-                        .bean(jordfell.server.roster.PersonStore.class)
-                        .named(pier.site.domainId(), "Anna Berg"))
+        assertThat(pier.server().bean(jordfell.server.roster.PersonStore.class).named(pier.domainId, "Anna Berg"))
                 .hasSize(1);
     }
 
     @Test
     void emptyHugeAndBrokenBodiesAreRefusedInWords() {
         assertThat(pier.client()
-                        .post("/api/intake", Map.of("siteId", pier.site.id(), "rows", List.of()))
+                        .post("/api/intake", Map.of("siteId", pier.siteId, "rows", List.of()))
                         .problemAt("/rows"))
                 .contains("There is no row.");
         assertThat(pier.client()
@@ -98,7 +94,7 @@ class IntakeApiTest {
                                 "/api/intake",
                                 Map.of(
                                         "siteId",
-                                        pier.site.id(),
+                                        pier.siteId,
                                         "rows",
                                         java.util.Collections.nCopies(1_001, row("x", ""))))
                         .problemAt("/rows"))

@@ -23,7 +23,7 @@ class ProvisioningTest {
     private final HttpClient http = HttpClient.newHttpClient();
 
     private HttpResponse<String> fetch(String file, String... headers) throws Exception {
-        return fetchAt(pier.site.token(), file, headers);
+        return fetchAt(pier.token(), file, headers);
     }
 
     private HttpResponse<String> fetchAt(String token, String file, String... headers) throws Exception {
@@ -150,8 +150,9 @@ class ProvisioningTest {
                 "GET /p/a/b HTTP/1.1\r\nHost: x\r\nTransfer-Encoding: nonsense\r\n\r\n"
             })
     void garbageOnTheWireDoesNotStopTheServer(String bytes) throws Exception {
-        try (Socket socket =
-                new Socket("127.0.0.1", URI.create(pier.server().address()).getPort())) {
+        try (Socket socket = new Socket(
+                java.net.InetAddress.getLoopbackAddress(),
+                URI.create(pier.server().address()).getPort())) {
             socket.setSoTimeout(2_000);
             socket.getOutputStream().write(bytes.getBytes(StandardCharsets.ISO_8859_1));
             socket.shutdownOutput();
@@ -166,7 +167,7 @@ class ProvisioningTest {
     @Test
     void onlyGetIsAnswered() throws Exception {
         HttpRequest put = HttpRequest.newBuilder(
-                        URI.create(pier.server().address() + "/p/" + pier.site.token() + "/024b7a020001.korrin"))
+                        URI.create(pier.server().address() + "/p/" + pier.token() + "/024b7a020001.korrin"))
                 .PUT(HttpRequest.BodyPublishers.ofString("x"))
                 .build();
         assertThat(http.send(put, HttpResponse.BodyHandlers.ofString()).statusCode())

@@ -3,10 +3,8 @@ package jordfell.server.support;
 import java.util.List;
 import java.util.Map;
 import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.Site;
 import jordfell.server.support.RunningServer.Answer;
 import jordfell.server.support.RunningServer.Client;
-import jordfell.server.templates.TemplateStore;
 import tools.jackson.databind.JsonNode;
 
 /** Eskvik Pier as tests need it: a site, its template, and short ways to do what screens do. */
@@ -14,21 +12,33 @@ public final class Pier {
 
     private final RunningServer server;
     private final Client client;
-    public final Site site;
+    public final long siteId;
+    public final long domainId;
     public final long templateId;
 
     public Pier(RunningServer server) {
         this.server = server;
         this.client = server.technician();
-        this.site = server.bean(DomainStore.class).sites().stream()
-                .filter(s -> s.name().equals("Eskvik Pier"))
-                .findFirst()
-                .orElseThrow();
-        this.templateId = server.bean(TemplateStore.class).all().stream()
-                .filter(t -> t.name().equals("Ticket window"))
-                .findFirst()
-                .orElseThrow()
-                .id();
+        JsonNode ground = client.get("/api/ground").json();
+        JsonNode pier = named(ground.path("sites"), "Eskvik Pier");
+        this.siteId = pier.path("id").asLong();
+        this.domainId = pier.path("domainId").asLong();
+        this.templateId =
+                named(ground.path("templates"), "Ticket window").path("id").asLong();
+    }
+
+    private static JsonNode named(JsonNode all, String name) {
+        for (JsonNode one : all) {
+            if (one.path("name").asString().equals(name)) {
+                return one;
+            }
+        }
+        throw new IllegalStateException("none is called " + name);
+    }
+
+    /** The unguessable part of the pier's provisioning address. */
+    public String token() {
+        return server.bean(DomainStore.class).site(siteId).orElseThrow().token();
     }
 
     public Client client() {
@@ -36,7 +46,7 @@ public final class Pier {
     }
 
     public Answer enrol(Map<String, String> row) {
-        return client.post("/api/intake", Map.of("siteId", site.id(), "templateId", templateId, "rows", List.of(row)));
+        return client.post("/api/intake", Map.of("siteId", siteId, "templateId", templateId, "rows", List.of(row)));
     }
 
     /** Enrols a K24 with these extensions, and gives its id. */
@@ -51,8 +61,7 @@ public final class Pier {
 
     /** Plugs a phone of this MAC in at the pier. */
     public void unbox(String mac) {
-        Answer answer =
-                client.post("/api/lab/phones", Map.of("mac", mac, "modelId", "korrin-k24", "siteId", site.id()));
+        Answer answer = client.post("/api/lab/phones", Map.of("mac", mac, "modelId", "korrin-k24", "siteId", siteId));
         if (answer.status() != 201) {
             throw new IllegalStateException(answer.toString());
         }
@@ -85,7 +94,7 @@ public final class Pier {
     }
 
     public long extensionId(String number) {
-        for (JsonNode row : client.get("/api/extensions?domainId=" + site.domainId() + "&q=" + number)
+        for (JsonNode row : client.get("/api/extensions?domainId=" + domainId + "&q=" + number)
                 .json()) {
             if (row.path("number").asString().equals(number)) {
                 return row.path("id").asLong();

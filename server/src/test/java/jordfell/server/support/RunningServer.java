@@ -24,8 +24,18 @@ public final class RunningServer {
     private static final AtomicInteger COUNTER = new AtomicInteger();
     private static @Nullable RunningServer shared;
 
-    private final ConfigurableApplicationContext context;
-    private final int port;
+    private final @Nullable ConfigurableApplicationContext context;
+    private final String address;
+
+    private RunningServer(@Nullable ConfigurableApplicationContext context, String address) {
+        this.context = context;
+        this.address = address;
+    }
+
+    /** A server that runs in a process of its own. */
+    public static RunningServer at(String address) {
+        return new RunningServer(null, address);
+    }
 
     private RunningServer(String database) {
         SpringApplication application = new SpringApplication(JordfellServer.class);
@@ -37,7 +47,7 @@ public final class RunningServer {
                 "--jordfell.demo=true",
                 "--jordfell.past=false",
                 "--jordfell.sip-port=0");
-        port = Integer.parseInt(context.getEnvironment().getProperty("local.server.port", "0"));
+        address = "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");
     }
 
     public static synchronized RunningServer shared() {
@@ -48,11 +58,14 @@ public final class RunningServer {
     }
 
     public <T> T bean(Class<T> type) {
+        if (context == null) {
+            throw new IllegalStateException("this server runs elsewhere");
+        }
         return context.getBean(type);
     }
 
     public String address() {
-        return "http://127.0.0.1:" + port;
+        return address;
     }
 
     /** Somebody at a browser, signed in. */

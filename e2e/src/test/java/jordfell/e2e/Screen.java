@@ -1,0 +1,38 @@
+package jordfell.e2e;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+
+/** Finds things on a page the way a person does: by what they are and what they say. */
+final class Screen {
+
+    private Screen() {}
+
+    static Locator button(Page page, String name) {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    static Locator link(Page page, String name) {
+        return page.getByRole(
+                AriaRole.LINK, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    static void go(Page page, String screen) {
+        page.getByRole(AriaRole.NAVIGATION)
+                .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName(screen))
+                .click();
+    }
+
+    /** Waits for text to stand somewhere on the page. */
+    static void sees(Page page, String text) {
+        page.getByText(text).first().waitFor();
+    }
+
+    /** Waits until the large rail of the open device begins like this. */
+    static void rail(Page page, String beginning, int seconds) {
+        page.locator("[data-testid=path][data-rail^=" + beginning + "]")
+                .waitFor(new Locator.WaitForOptions().setTimeout(seconds * 1_000.0));
+    }
+}

@@ -1,0 +1,80 @@
+package jordfell.server.lab;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import jordfell.server.support.Pier;
+import jordfell.server.support.RunningServer;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class LabApiTest {
+
+    private final Pier pier = new Pier(RunningServer.shared());
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+                    02-4B-7A-08-00-0O | korrin-k24 | /mac     | letter O
+                    02-4B-7A-08-00-01 | korrin-k99 | /modelId | no such model
+                    """)
+    void badPhonesAreRefusedAtTheField(String mac, String model, String pointer, String reason) {
+        assertThat(pier.client()
+                        .post("/api/lab/phones", Map.of("mac", mac, "modelId", model, "siteId", pier.siteId))
+                        .problemAt(pointer))
+                .contains(reason);
+    }
+
+    @Test
+    void madeUpPhoneKnocksUntilEnrolled() {
+        String mac = pier.client()
+                .post("/api/lab/phones", Map.of("modelId", "korrin-k12", "siteId", pier.siteId))
+                .json()
+                .path("mac")
+                .asString();
+        RunningServer.until(
+                "a knock", () -> pier.client().get("/api/knocks").toString().contains(mac));
+        assertThat(pier.client()
+                        .post("/api/lab/phones", Map.of("mac", mac, "modelId", "korrin-k12", "siteId", pier.siteId))
+                        .problemAt("/mac"))
+                .contains("has a phone with this MAC already");
+        pier.client().put("/api/lab/phones/" + mac + "/power", Map.of("on", false));
+        assertThat(pier.client().get("/api/lab").toString()).contains("\"screen\":\"off\"");
+    }
+
+    @Test
+    void faultsNeedAPhoneAndALineThatAreThere() {
+        assertThat(pier.client()
+                        .post("/api/lab/phones/02-4B-7A-08-00-09/restart", Map.of())
+                        .status())
+                .isEqualTo(404);
+        assertThat(pier.client()
+                        .post("/api/lab/phones/nonsense/restart", Map.of())
+                        .problemAt("/mac"))
+                .isNotEmpty();
+        pier.unbox("02-4B-7A-08-00-02");
+        assertThat(pier.client()
+                        .post("/api/lab/phones/02-4B-7A-08-00-02/cross", Map.of())
+                        .problemAt("/"))
+                .contains("no two lines");
+        assertThat(pier.client()
+                        .post("/api/lab/phones/02-4B-7A-08-00-02/mistype", Map.of("way", "CUT", "line", 1, "keep", 4))
+                        .problemAt("/line"))
+                .contains("no line 1");
+    }
+
+    @Test
+    void pulledCableSilencesThePhone() {
+        String mac = "02-4B-7A-08-00-03";
+        long id = pier.enrolled(mac, "Cable", "2480", "");
+        pier.unbox(mac);
+        pier.release(id);
+        pier.untilRail(id, "ppppppp");
+        pier.client().put("/api/lab/phones/" + mac + "/cable", Map.of("on", false));
+        RunningServer.untilLong(
+                "OPTIONS unanswered",
+                () -> pier.sheet(id).path("seen").toString().contains("no answer")
+                        || pier.rail(id).equals("pppppppwn"));
+        assertThat(pier.client().get("/api/lab").toString()).contains("\"cable\":false");
+    }
+}
