@@ -1,4 +1,3 @@
-import { chakra } from '@chakra-ui/react'
 import { railInWords } from './stops'
 
 type Props = { rail: string; width?: number; height?: number }
@@ -13,13 +12,12 @@ export function Rail({ rail, width = 132, height = 18 }: Props) {
   const base = carried ? 'var(--chakra-colors-moss)' : 'var(--chakra-colors-ink)'
   const states = [...rail]
   return (
-    <chakra.svg
+    <svg
       width={width}
       height={height}
       role="img"
       aria-label={railInWords(rail)}
-      display="block"
-      flexShrink="0"
+      style={{ display: 'block', flexShrink: 0 }}
     >
       <title>{railInWords(rail)}</title>
       {states.slice(1).map((state, i) => (
@@ -28,7 +26,7 @@ export function Rail({ rail, width = 132, height = 18 }: Props) {
       {states.map((state, i) => (
         <Mark key={i} state={state} x={PAD + i * step} y={y} base={base} />
       ))}
-    </chakra.svg>
+    </svg>
   )
 }
 

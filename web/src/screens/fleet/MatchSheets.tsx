@@ -12,7 +12,7 @@ export function MatchSheets({ sheets }: { sheets: Schemas['MatchSheet'][] }) {
           <Grid tableLayout="fixed" css={{ '& td, & th': { px: '6px' } }}>
             <thead>
               <tr>
-                <th style={{ width: '29%' }} aria-label="What" />
+                <th style={{ width: '31%' }} aria-label="What" />
                 <th>Registrar expects</th>
                 <th>We sent</th>
                 <th>Phone used</th>
@@ -41,7 +41,7 @@ function Row({ row }: { row: Schemas['Row'] }) {
       </chakra.td>
       {same ? (
         <td colSpan={3}>
-          <Mono>{row.expected}</Mono> <Faded>— the same everywhere</Faded>
+          <Mono>{row.expected}</Mono> <Faded>— the same</Faded>
         </td>
       ) : (
         [row.expected, row.sent, row.used].map((text, i) => (

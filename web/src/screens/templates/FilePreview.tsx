@@ -48,7 +48,7 @@ export function FilePreview({ deviceId, devices, onChoose }: Props) {
             <Mono color="faded">{file.data.fileName}</Mono>
             <Box color={changed ? 'amberText' : 'faded'} fontSize="12.5px">
               <Standing file={file.data} changed={!!changed} />{' '}
-              <chakra.span color="fjord">
+              <chakra.span color="fjord" textDecoration="underline">
                 <Link to={`/fleet/${deviceId}`}>open the device</Link>
               </chakra.span>
             </Box>

@@ -60,13 +60,13 @@ public record MatchSheet(int line, List<Row> rows) {
                 answer.map(DigestAnswer::username)));
         rows.add(password(device, extension, sent, answer));
         rows.add(row("Realm", domain.realm(), Optional.empty(), answer.map(DigestAnswer::realm)));
-        rows.add(new Row(
+        rows.add(row(
                 "Registrar",
                 domain.name(),
-                sent.map(SentLine::registrar).orElse(""),
-                seen.map(s -> s.node()).orElse(""),
-                false,
-                sent.filter(s -> !s.registrar().equals(domain.name())).isPresent()));
+                sent.map(SentLine::registrar),
+                register.flatMap(m -> SipHeaders.uri(m.requestUri())).map(uri -> uri.host())));
+        String nodes = domain.nodes().stream().map(n -> n.name()).collect(Collectors.joining(", "));
+        rows.add(new Row("Node", nodes, "", seen.map(SipSeen::node).orElse(""), false, false));
         rows.add(expiry(domain, sent, register));
         return new MatchSheet(line.position(), rows);
     }

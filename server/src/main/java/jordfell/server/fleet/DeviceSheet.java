@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Certainty;
 import jordfell.core.diagnosis.Finding;
@@ -58,11 +59,17 @@ record DeviceSheet(
             @Nullable Instant since,
             @Nullable Instant dueBy,
             String evidence) {
-        static StopView of(StopReport report) {
+        /** A held stop is held since its finding began, which may be before the evidence does. */
+        static StopView of(StopReport report, List<Finding> findings) {
+            Optional<Instant> since = findings.stream()
+                    .filter(f -> f.cause().stop() == report.stop() && report.state() == StopState.HELD)
+                    .map(Finding::since)
+                    .findFirst()
+                    .or(report::since);
             return new StopView(
                     report.stop(),
                     report.state(),
-                    report.since().orElse(null),
+                    since.orElse(null),
                     report.dueBy().orElse(null),
                     report.evidence());
         }
@@ -144,7 +151,9 @@ record DeviceSheet(
                 path.condition(),
                 path.at(),
                 path.rail(),
-                path.stops().stream().map(StopView::of).toList(),
+                path.stops().stream()
+                        .map(stop -> StopView.of(stop, opened.findings()))
+                        .toList(),
                 opened.findings().stream().map(FindingView::of).toList(),
                 lines(opened),
                 MatchSheet.of(opened.device()),

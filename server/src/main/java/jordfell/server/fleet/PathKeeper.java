@@ -131,7 +131,7 @@ public class PathKeeper {
                 finding.map(Finding::variant).orElse(""),
                 word(path, at, finding),
                 finding.map(Finding::sentence).orElse(""),
-                finding.map(Finding::since).or(at::since),
+                finding.map(Finding::since).or(() -> since(path, at)),
                 finding.map(Finding::tries).orElse(0),
                 facts.pending(),
                 facts.current().isPresent(),
@@ -151,6 +151,11 @@ public class PathKeeper {
             case PROVEN -> "proven";
             case UNDER_WAY -> at.stop() == Stop.HOLDING ? "first refresh to come" : at.evidence();
         };
+    }
+
+    /** A device that carries has done so since it was accepted, not since its last refresh. */
+    private static Optional<Instant> since(DevicePath path, StopReport at) {
+        return path.condition() == Condition.CARRYING ? path.stop(Stop.ACCEPTED).since() : at.since();
     }
 
     /** What follows the slash of its User-Agent. */

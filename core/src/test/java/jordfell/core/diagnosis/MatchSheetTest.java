@@ -1,0 +1,146 @@
+package jordfell.core.diagnosis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.diagnosis.MatchSheet.Row;
+import jordfell.core.evidence.Evidence;
+import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.SipSeen;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.path.DeviceFacts;
+import jordfell.core.path.DeviceFacts.ExtensionFacts;
+import jordfell.core.path.DeviceFacts.LineFacts;
+import jordfell.core.path.DeviceFacts.ReleaseFacts;
+import jordfell.core.path.DeviceFacts.SentLine;
+import jordfell.core.path.PathComputer;
+import jordfell.core.release.Revision;
+import jordfell.core.roster.Domain;
+import jordfell.core.roster.RegistrarNode;
+import jordfell.core.sip.DigestAlgorithm;
+import jordfell.core.sip.DigestAnswer;
+import jordfell.core.sip.DigestChallenge;
+import org.junit.jupiter.api.Test;
+
+/** Side by side: what is expected, what was sent, what was used. */
+class MatchSheetTest {
+
+    private static final Instant T = Instant.parse("2026-03-02T08:00:00Z");
+    private static final String DOMAIN = "v.example";
+
+    private static final SecretBook BOOK = new SecretBook() {
+        @Override
+        public Optional<String> current(String number) {
+            return Optional.of("present");
+        }
+
+        @Override
+        public List<String> earlier(String number) {
+            return List.of("former");
+        }
+
+        @Override
+        public Map<String, String> others(String number) {
+            return Map.of("2417", "neighbour");
+        }
+    };
+
+    private static SipSeen register(String user, String password, String expires) {
+        DigestAnswer answer = DigestAnswer.to(
+                new DigestChallenge(DOMAIN, "n", DigestAlgorithm.MD5, false),
+                user,
+                password,
+                "REGISTER",
+                "sip:" + DOMAIN,
+                "c",
+                1);
+        return new SipSeen(
+                T.plusSeconds(5),
+                true,
+                "north",
+                "192.0.2.1:5060",
+                "2416",
+                "REGISTER sip:" + DOMAIN + " SIP/2.0\r\nTo: <sip:2416@" + DOMAIN + ">\r\nExpires: " + expires
+                        + "\r\nAuthorization: " + answer.header() + "\r\n\r\n");
+    }
+
+    private static Row row(String what, String sentPassword, Observation... seen) {
+        DeviceFacts facts = new DeviceFacts(
+                1,
+                MacAddress.of("02-4B-7A-00-53-1C"),
+                "Window 4",
+                new DeviceModel("k", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 20),
+                "Pier",
+                T,
+                "Lena Ravn",
+                new Domain(
+                        1,
+                        DOMAIN,
+                        DOMAIN,
+                        new Domain.Expiry(60, 120, 600),
+                        2,
+                        List.of(new RegistrarNode("north", "n.v.example", "192.0.2.11", 5060, 10, 1)),
+                        List.of()),
+                List.of(new LineFacts(1, Optional.of(new ExtensionFacts(1, "2416", "2416-a", "W4")), DOMAIN, 120)),
+                List.of(),
+                Optional.of(new Revision("aaaa")),
+                Optional.of(new ReleaseFacts(
+                        1,
+                        new Revision("aaaa"),
+                        T,
+                        "Lena Ravn",
+                        List.of(new SentLine(1, "2416", "2416-a", sentPassword, DOMAIN, 120)))),
+                Duration.ofMinutes(5));
+        Evidence evidence = new Evidence(List.of(seen));
+        CaseOf device = new CaseOf(
+                facts, evidence, PathComputer.compute(facts, evidence, T.plusSeconds(9)), BOOK, T.plusSeconds(9));
+        return MatchSheet.of(device).get(0).rows().stream()
+                .filter(r -> r.what().equals(what))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void everythingAlikeDiffersNowhere() {
+        SipSeen right = register("2416-a", "present", "120");
+        for (String what :
+                List.of("Address of record", "Authentication user", "Password", "Realm", "Registrar", "Expiry")) {
+            assertThat(row(what, "present", right)).as(what).returns(false, Row::differs);
+        }
+        assertThat(row("Password", "present", right))
+                .isEqualTo(new Row("Password", "2416’s", "2416’s", "2416’s", true, false));
+        assertThat(row("Node", "present", right)).returns("north", Row::used);
+    }
+
+    @Test
+    void anothersPasswordIsNamedByItsNumber() {
+        assertThat(row("Password", "present", register("2416-a", "neighbour", "120")))
+                .isEqualTo(new Row("Password", "2416’s", "2416’s", "2417’s", true, true));
+    }
+
+    @Test
+    void oldPasswordThatWasSentIsToldOnBothSides() {
+        assertThat(row("Password", "former", register("2416-a", "former", "120")))
+                .isEqualTo(new Row("Password", "2416’s", "an earlier one", "an earlier password", true, true));
+    }
+
+    @Test
+    void wrongUserAndTooShortAnExpiryDiffer() {
+        assertThat(row("Authentication user", "present", register("2416", "present", "120")))
+                .isEqualTo(new Row("Authentication user", "2416-a", "2416-a", "2416", false, true));
+        assertThat(row("Expiry", "present", register("2416-a", "present", "30")))
+                .isEqualTo(new Row("Expiry", "60–600 s", "120 s", "30 s", false, true));
+    }
+
+    @Test
+    void nothingSeenLeavesTheLastColumnEmpty() {
+        assertThat(row("Password", "present")).isEqualTo(new Row("Password", "2416’s", "2416’s", "", true, false));
+        assertThat(row("Realm", "present")).isEqualTo(new Row("Realm", DOMAIN, "", "", false, false));
+    }
+}
