@@ -109,8 +109,8 @@ create table device (
   note varchar(2000) default '' not null,
   enrolled_at timestamp(3) with time zone not null,
   enrolled_by varchar(100) not null,
-  -- The next request is answered in full even if the phone has the revision already.
-  resend boolean default false not null,
+  -- How often its file was re-sent: a part of the file's tag, so that a phone that missed one is given it again.
+  resend int default 0 not null,
   version bigint default 1 not null
 );
 create index device_by_site on device (site_id);

@@ -115,14 +115,15 @@ public class DeviceStore {
         });
     }
 
-    /** Has the next request answered in full. */
-    public void setResend(long deviceId, boolean resend) {
-        jdbc.update("update device set resend = ? where id = ?", resend, deviceId);
+    /** Has the file given out in full again, whatever the device has. */
+    public void resend(long deviceId) {
+        jdbc.update("update device set resend = resend + 1 where id = ?", deviceId);
     }
 
-    public boolean resend(long deviceId) {
-        return jdbc.one("select resend from device where id = ?", row -> row.yes("resend"), deviceId)
-                .orElse(false);
+    /** How often its file was re-sent. */
+    public int resent(long deviceId) {
+        return jdbc.one("select resend from device where id = ?", row -> row.integer("resend"), deviceId)
+                .orElse(0);
     }
 
     private List<Long> ids(String sql, Object... values) {

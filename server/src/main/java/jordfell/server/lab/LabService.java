@@ -161,7 +161,7 @@ public class LabService implements PhoneBell, TestCalls {
     private void askDirectly(ConfigSource.Request request, Consumer<ConfigSource.Answer> taker) {
         Provisioning.Answer answer = provisioning.answer(
                 request.site(), request.file(), request.revision(), request.userAgent(), "127.0.0.1");
-        taker.accept(new ConfigSource.Answer(answer.status(), answer.revision(), answer.body()));
+        taker.accept(new ConfigSource.Answer(answer.status(), answer.tag(), answer.body()));
     }
 
     /** The simulated addresses in use. */

@@ -19,9 +19,13 @@ import org.springframework.stereotype.Component;
 @Component
 public class Provisioning {
 
-    /** What is answered; the body is empty unless the status is 200. */
-    public record Answer(int status, String revision, String contentType, String body) {
-        static final Answer NOT_FOUND = new Answer(404, "", "", "");
+    /**
+     * What is answered; the body is empty unless the status is 200.
+     *
+     * @param tag the entity tag (RFC 9110 §8.8.3): the revision, and after a re-send which one it is
+     */
+    public record Answer(int status, String revision, String tag, String contentType, String body) {
+        static final Answer NOT_FOUND = new Answer(404, "", "", "", "");
 
         @Override
         public String toString() {
@@ -57,7 +61,7 @@ public class Provisioning {
     /**
      * Answers one request.
      *
-     * @param has the revision that the phone says it has, or empty
+     * @param has the tag of the file that the phone says it has, or empty
      */
     public Answer answer(String siteToken, String file, String has, String userAgent, String source) {
         Optional<Site> site = domains.siteByToken(siteToken);
@@ -86,13 +90,19 @@ public class Provisioning {
             return Answer.NOT_FOUND;
         }
         String revision = released.get().revision().id();
-        boolean resend = devices.resend(device.id());
-        if (has.equals(revision) && !resend) {
-            return new Answer(304, revision, dialect.contentType(), "");
-        }
-        if (resend) {
-            devices.setResend(device.id(), false);
-        }
-        return new Answer(200, revision, dialect.contentType(), released.get().body());
+        String tag = tag(revision, devices.resent(device.id()));
+        return has.equals(tag)
+                ? new Answer(304, revision, tag, dialect.contentType(), "")
+                : new Answer(
+                        200,
+                        revision,
+                        tag,
+                        dialect.contentType(),
+                        released.get().body());
+    }
+
+    /** A phone proves by the tag that it took a re-sent file; one that was switched off meanwhile is given it again. */
+    private static String tag(String revision, int resent) {
+        return resent == 0 ? revision : revision + "-" + resent;
     }
 }

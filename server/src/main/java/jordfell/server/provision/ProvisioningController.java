@@ -80,8 +80,8 @@ class ProvisioningController {
     private static void write(Provisioning.Answer answer, HttpServletResponse response) throws IOException {
         response.setStatus(answer.status());
         response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
-        if (!answer.revision().isEmpty()) {
-            response.setHeader(HttpHeaders.ETAG, "\"" + answer.revision() + "\"");
+        if (!answer.tag().isEmpty()) {
+            response.setHeader(HttpHeaders.ETAG, "\"" + answer.tag() + "\"");
         }
         if (answer.status() == 200) {
             byte[] body = answer.body().getBytes(StandardCharsets.UTF_8);

@@ -93,7 +93,7 @@ public class ReleaseService {
         if (device.facts().released().isEmpty()) {
             throw RefusedException.field("/", "Nothing was released to this device yet.", "Release to it first.");
         }
-        devices.setResend(deviceId, true);
+        devices.resend(deviceId);
         audit.record("re-sent the configuration of " + device.device().label());
         bell.ring(device);
     }

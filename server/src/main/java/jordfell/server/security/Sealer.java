@@ -10,9 +10,8 @@ import java.security.SecureRandom;
 import java.util.HexFormat;
 import javax.crypto.spec.SecretKeySpec;
 import jordfell.server.config.JordfellProperties;
-import org.springframework.security.crypto.encrypt.AesBytesEncryptor;
-import org.springframework.security.crypto.encrypt.AesBytesEncryptor.CipherAlgorithm;
-import org.springframework.security.crypto.keygen.KeyGenerators;
+import org.springframework.security.crypto.encrypt.AesGcmBytesEncryptor;
+import org.springframework.security.crypto.encrypt.BytesEncryptor;
 import org.springframework.stereotype.Component;
 
 /** Seals what must not lie about in clear: AES-256-GCM with a key that lies beside the database, not in it. */
@@ -20,15 +19,12 @@ import org.springframework.stereotype.Component;
 public class Sealer {
 
     private static final int KEY_BYTES = 32;
-    private static final int IV_BYTES = 16;
 
-    private final AesBytesEncryptor cipher;
+    private final BytesEncryptor cipher;
 
     Sealer(JordfellProperties properties) {
-        this.cipher = new AesBytesEncryptor(
-                new SecretKeySpec(key(properties.data()), "AES"),
-                KeyGenerators.secureRandom(IV_BYTES),
-                CipherAlgorithm.GCM);
+        this.cipher = AesGcmBytesEncryptor.withSecretKey(new SecretKeySpec(key(properties.data()), "AES"))
+                .build();
     }
 
     public byte[] seal(String clear) {
