@@ -4,15 +4,26 @@ import { useSession } from './api/queries'
 import { Frame } from './frame/Frame'
 import { Trouble } from './kit/Trouble'
 import { Fleet } from './screens/fleet/Fleet'
+import { Handoff } from './screens/handoff/Handoff'
+import { Batches } from './screens/intake/Batches'
 import { Intake } from './screens/intake/Intake'
 import { Lab } from './screens/lab/Lab'
-import { Roster } from './screens/roster/Roster'
+import { Extensions } from './screens/roster/Extensions'
+import { Kits } from './screens/roster/Kits'
+import { NumberMap } from './screens/roster/NumberMap'
+import { OutsideNumbers } from './screens/roster/OutsideNumbers'
+import { People } from './screens/roster/People'
+import { Settings } from './screens/settings/Settings'
 import { SignIn } from './screens/signin/SignIn'
 import { Templates } from './screens/templates/Templates'
 import { Triage } from './screens/triage/Triage'
 
 /** The screens, each at its own address; without a session, the sign-in. */
 export function App() {
+  return window.location.pathname === '/handoff' ? <Handoff /> : <Inside />
+}
+
+function Inside() {
   const session = useSession()
   useLive(!!session.data)
   if (session.isPending) return null
@@ -21,8 +32,17 @@ export function App() {
   return (
     <Frame person={session.data}>
       <Routes>
-        <Route path="/intake" element={<Intake />} />
-        <Route path="/roster" element={<Roster />} />
+        <Route path="/intake" element={<Navigate to="/intake/sheet" replace />} />
+        <Route path="/intake/sheet" element={<Intake />} />
+        <Route path="/intake/batches/:batch?" element={<Batches />} />
+        <Route path="/roster" element={<Navigate to="/roster/people" replace />} />
+        <Route path="/roster/map" element={<NumberMap />} />
+        <Route path="/roster/people/:id?" element={<People />} />
+        <Route path="/roster/extensions/:id?" element={<Extensions />} />
+        <Route path="/roster/outside" element={<OutsideNumbers />} />
+        <Route path="/roster/kits" element={<Kits />} />
+        <Route path="/settings" element={<Navigate to="/settings/domains" replace />} />
+        <Route path="/settings/:tab/:id?" element={<Settings />} />
         <Route path="/templates/:template?" element={<Templates />} />
         <Route path="/fleet/:device?" element={<Fleet />} />
         <Route path="/triage/:cause?" element={<Triage />} />

@@ -33,13 +33,28 @@ export function useLive(on: boolean) {
             keys.triage,
             keys.pending,
             keys.lab,
+            ['readiness'],
+            ['batches'],
           )
         case 'KNOCKS':
-          return mark(keys.knocks, keys.frame)
+          return mark(keys.knocks, keys.frame, ['claims'])
         case 'LAB':
           return mark(keys.lab)
         case 'ROSTER':
-          return mark(keys.extensions, keys.devices)
+          return mark(
+            keys.extensions,
+            keys.devices,
+            keys.ground,
+            ['people'],
+            ['person'],
+            ['extension'],
+            ['outside'],
+            ['number-map'],
+            ['kits'],
+            ['batches'],
+            ['acts'],
+            ['claims'],
+          )
         case 'TEMPLATES':
           return mark(keys.ground, ['settings'], ['file'])
       }

@@ -92,11 +92,13 @@ export const usePending = () =>
 
 export const useLab = () => useQuery({ queryKey: keys.lab, queryFn: () => unwrap(client.GET('/api/lab')) })
 
+/** The first extensions of a domain that hold what was typed, to be offered. */
 export const useExtensions = (domainId: number, q: string) =>
   useQuery({
-    queryKey: [...keys.extensions, domainId, q],
+    queryKey: [...keys.extensions, 'offered', domainId, q],
     enabled: domainId > 0,
-    queryFn: () => unwrap(client.GET('/api/extensions', { params: { query: { domainId, q } } })),
+    queryFn: async () =>
+      (await unwrap(client.GET('/api/extensions', { params: { query: { domainId, q } } }))).rows,
     placeholderData: keepPreviousData,
   })
 

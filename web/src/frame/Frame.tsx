@@ -4,6 +4,7 @@ import type { Schemas } from '../api/client'
 import { Shortcuts } from './Shortcuts'
 import { TopBar } from './TopBar'
 import { Tray } from './Tray'
+import { UndoStrip } from './UndoStrip'
 import { useShortcuts } from './useShortcuts'
 
 /** The bar above, the work between, the tray below when something is not on the phones yet. */
@@ -16,6 +17,7 @@ export function Frame({ person, children }: { person: Schemas['SignedIn']; child
       <Box as="main" flex="1" minH="0" overflow="hidden">
         {children}
       </Box>
+      <UndoStrip />
       <Tray mayRelease={person.role !== 'VIEWER'} />
       {help && <Shortcuts onClose={() => setHelp(false)} />}
     </Flex>

@@ -40,7 +40,9 @@ export function Search() {
     void navigate(
       hit.kind === 'device'
         ? `/fleet/${hit.id}`
-        : `/roster?domain=${hit.id}&q=${hit.title.split(' ')[0] ?? ''}`,
+        : hit.kind === 'person'
+          ? `/roster/people/${hit.id}`
+          : `/roster/extensions?domain=${hit.id}&q=${hit.title.split(' ')[0] ?? ''}`,
     )
   }
   return (

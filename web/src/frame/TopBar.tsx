@@ -49,7 +49,9 @@ export function TopBar({ person, onHelp }: { person: Schemas['SignedIn']; onHelp
         {SCREENS.map((screen, i) => (
           <Fragment key={screen.path}>
             {i > 0 && screen.work && <Box alignSelf="center" w="14px" h="1px" bg="line" hideBelow="xl" />}
-            {!screen.work && <Box alignSelf="center" w="1px" h="18px" bg="line" mx="10px" />}
+            {!screen.work && SCREENS[i - 1]?.work && (
+              <Box alignSelf="center" w="1px" h="18px" bg="line" mx={{ base: '4px', xl: '10px' }} />
+            )}
             <Item to={screen.path}>
               {screen.name}
               {!!counts[screen.path] && (

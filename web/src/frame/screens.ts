@@ -6,4 +6,5 @@ export const SCREENS = [
   { path: '/fleet', name: 'Fleet', letter: 'f', work: true },
   { path: '/triage', name: 'Triage', letter: 'c', work: true },
   { path: '/lab', name: 'Lab', letter: 'l', work: false },
+  { path: '/settings', name: 'Settings', letter: 's', work: false },
 ] as const

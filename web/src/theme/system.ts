@@ -21,6 +21,7 @@ const colours = {
   rust: ['#A83E2C', '#EE8B78'],
   rustBg: ['#F6E1DA', '#43291F'],
   slate: ['#7C8792', '#8D99A4'],
+  taken: ['#8A9A90', '#5E7268'],
   slateText: ['#59646E', '#A3AEB8'],
   trayBg: ['#1E2A2E', '#0D1416'],
   trayInk: ['#EDE8DC', '#EDE8DC'],

@@ -2,6 +2,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { useDevice, useSession } from '../../api/queries'
 import { Act, Faded, Heading, Mono } from '../../kit/basics'
+import { MissingList } from '../../kit/MissingList'
 import { Trouble } from '../../kit/Trouble'
 import { isTyping } from '../../kit/useListKeys'
 import { BigRail } from './BigRail'
@@ -9,9 +10,12 @@ import { DeviceActs } from './DeviceActs'
 import { EditDevice } from './EditDevice'
 import { EditLines } from './EditLines'
 import { FindingBox } from './FindingBox'
+import { HandoffPart } from './HandoffPart'
+import { LifeActs } from './LifeActs'
 import { Lines } from './Lines'
 import { MatchSheets } from './MatchSheets'
 import { Seen } from './Seen'
+import { SocketRow } from './SocketRow'
 
 type Props = { id: number; wide: boolean; onWiden: () => void; onClose: () => void }
 
@@ -64,6 +68,11 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
           </Act>
         </Flex>
       </Flex>
+      {device.standing !== 'IN_USE' && (
+        <Box mt="8px" color="amberText">
+          <b>{device.standing === 'SPARE' ? 'A spare, on the shelf.' : 'Retired.'}</b>
+        </Box>
+      )}
       <BigRail stops={device.stops} rail={device.rail} at={device.at} />
       {device.findings.map((finding) => (
         <FindingBox
@@ -95,9 +104,22 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
           </Act>
         )}
       </Flex>
-      <Lines lines={device.lines} />
+      {device.kind === 'ADAPTER' ? (
+        <SocketRow
+          lines={device.lines}
+          sockets={device.modelLines}
+          onBind={mayChange ? () => setEditing('lines') : undefined}
+        />
+      ) : (
+        <Lines lines={device.lines} />
+      )}
+      {device.kind === 'SOFTPHONE' && <HandoffPart deviceId={device.id} />}
+      {device.findings.length === 0 && device.condition !== 'PROVEN' && device.condition !== 'CARRYING' && (
+        <MissingList of={{ kind: 'devices', id: device.id }} />
+      )}
       <MatchSheets sheets={device.match} />
       <Seen seen={device.seen} />
+      {mayChange && <LifeActs device={device} />}
       {editing === 'lines' && <EditLines device={device} onClose={() => setEditing(undefined)} />}
       {editing === 'device' && (
         <EditDevice device={device} onClose={() => setEditing(undefined)} onRemoved={onClose} />

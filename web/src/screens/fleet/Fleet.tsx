@@ -1,11 +1,12 @@
-import { Box, Flex } from '@chakra-ui/react'
-import { useCallback, useMemo, useState } from 'react'
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { useDevices, useGround } from '../../api/queries'
-import { Choice, Entry, Faded, Title } from '../../kit/basics'
+import { useDevices, useGround, useSession } from '../../api/queries'
+import { Act, Choice, Entry, Faded, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { Trouble } from '../../kit/Trouble'
-import { useListKeys } from '../../kit/useListKeys'
+import { isTyping, useListKeys } from '../../kit/useListKeys'
+import { BulkChange } from './BulkChange'
 import { ConditionChips } from './ConditionChips'
 import { DeviceSheet } from './DeviceSheet'
 import { FleetTable } from './FleetTable'
@@ -31,6 +32,28 @@ export function Fleet() {
     [navigate, query],
   )
   const walked = useListKeys({ count: rows.length, onOpen: (i) => rows[i] && openDevice(rows[i].id) })
+  const mayChange = useSession().data?.role !== 'VIEWER'
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
+  const [changing, setChanging] = useState(false)
+  const choose = useCallback(
+    (id: number) =>
+      setChosen((before) => {
+        const after = new Set(before)
+        if (!after.delete(id)) after.add(id)
+        return after
+      }),
+    [],
+  )
+  const walkedId = rows[walked]?.id ?? 0
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.key === 'x' && walkedId > 0 && !isTyping(e.target) && !document.querySelector('dialog[open]')) {
+        choose(walkedId)
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [walkedId, choose])
   const set = (key: string, value: string) =>
     setParams(
       (before) => {
@@ -51,7 +74,19 @@ export function Fleet() {
         <Flex direction="column" flex="1" minW="0" pt="14px" pl="18px">
           <Flex align="baseline" gap="14px" pr="14px">
             <Title>Fleet</Title>
-            <Faded>{first ? `${first.total} ${first.total === 1 ? 'device' : 'devices'}` : ''}</Faded>
+            <Faded>
+              {first
+                ? `${first.capped ? 'more than ' : ''}${first.total} ${first.total === 1 ? 'device' : 'devices'}`
+                : ''}
+            </Faded>
+            <chakra.a
+              color="fjord"
+              ml="auto"
+              href={`/api/export/devices.csv?domainId=${ground?.sites.find((s) => s.id === filter.siteId)?.domainId ?? ground?.domains[0]?.id ?? 0}`}
+              download
+            >
+              Export CSV
+            </chakra.a>
           </Flex>
           <Flex gap="8px" my="10px" align="center" wrap="wrap" pr="14px">
             <Choice
@@ -80,6 +115,30 @@ export function Fleet() {
               onChange={(e) => set('q', e.target.value)}
             />
           </Flex>
+          {chosen.size > 0 && (
+            <Flex gap="12px" align="center" mb="8px" pr="14px">
+              <b>{chosen.size} chosen</b>
+              <Act onClick={() => setChosen(new Set(rows.map((r) => r.id)))}>
+                Choose all {rows.length} shown
+              </Act>
+              <Act kind="main" onClick={() => setChanging(true)}>
+                Change them at once…
+              </Act>
+              <Act kind="quiet" onClick={() => setChosen(new Set())}>
+                Choose none
+              </Act>
+            </Flex>
+          )}
+          {changing && (
+            <BulkChange
+              deviceIds={[...chosen]}
+              onClose={() => setChanging(false)}
+              onDone={() => {
+                setChanging(false)
+                setChosen(new Set())
+              }}
+            />
+          )}
           <Trouble error={fleet.error} />
           {rows.length === 0 && !fleet.isPending ? (
             filtered ? (
@@ -92,6 +151,8 @@ export function Fleet() {
               rows={rows}
               open={open}
               walked={walked}
+              chosen={chosen}
+              onChoose={mayChange ? choose : undefined}
               narrow={open > 0}
               onOpen={openDevice}
               onEnd={() => fleet.hasNextPage && !fleet.isFetching && void fleet.fetchNextPage()}

@@ -14,6 +14,8 @@ type Props = {
   walked: number
   /** The sheet is open beside it: the columns that the sheet repeats are left out. */
   narrow: boolean
+  chosen: ReadonlySet<number>
+  onChoose: ((id: number) => void) | undefined
   onOpen: (id: number) => void
   onEnd: () => void
 }
@@ -38,7 +40,7 @@ const Row = chakra('tr', {
 })
 
 /** Only the rows in sight are drawn, so that ten thousand scroll like ten. */
-export function FleetTable({ rows, open, walked, narrow, onOpen, onEnd }: Props) {
+export function FleetTable({ rows, open, walked, narrow, chosen, onChoose, onOpen, onEnd }: Props) {
   const box = useRef<HTMLDivElement>(null)
   // eslint-disable-next-line react-hooks/incompatible-library -- nothing here is memoized by the compiler
   const virtual = useVirtualizer({
@@ -62,6 +64,7 @@ export function FleetTable({ rows, open, walked, narrow, onOpen, onEnd }: Props)
       <Grid>
         <chakra.thead position="sticky" top="0" bg="paper" zIndex="1">
           <tr>
+            {onChoose && !narrow && <th aria-label="Chosen" style={{ width: '26px' }} />}
             <th>Path to dial tone</th>
             <th>MAC</th>
             <th>Label</th>
@@ -84,6 +87,17 @@ export function FleetTable({ rows, open, walked, narrow, onOpen, onEnd }: Props)
                 data-walked={item.index === walked || d.id === open}
                 onClick={() => onOpen(d.id)}
               >
+                {onChoose && !narrow && (
+                  <chakra.td pr="0!">
+                    <input
+                      type="checkbox"
+                      aria-label={`Choose ${d.label}`}
+                      checked={chosen.has(d.id)}
+                      onClick={(e) => e.stopPropagation()}
+                      onChange={() => onChoose(d.id)}
+                    />
+                  </chakra.td>
+                )}
                 <td>
                   <Rail rail={d.rail} />
                 </td>

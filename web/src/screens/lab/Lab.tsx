@@ -4,6 +4,7 @@ import { useLab, useSession } from '../../api/queries'
 import { Act, Faded, Grid, Mono, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { Trouble } from '../../kit/Trouble'
+import { OpenHandoff } from './OpenHandoff'
 import { PhoneRow } from './PhoneRow'
 import { Unbox } from './Unbox'
 
@@ -12,6 +13,7 @@ export function Lab() {
   const lab = useLab()
   const mayAct = useSession().data?.role !== 'VIEWER'
   const [unboxing, setUnboxing] = useState(false)
+  const [opening, setOpening] = useState(false)
   const sip = lab.data?.sip
   return (
     <Box height="100%" overflow="auto" p="14px 18px">
@@ -19,9 +21,12 @@ export function Lab() {
         <Title>Lab</Title>
         <Faded>Simulated phones. They know nothing but what they were sent.</Faded>
         {mayAct && (
-          <Act kind="main" ml="auto" alignSelf="center" onClick={() => setUnboxing(true)}>
-            Unbox a phone…
-          </Act>
+          <Flex ml="auto" gap="8px" alignSelf="center">
+            <Act onClick={() => setOpening(true)}>Open a handoff with a softphone…</Act>
+            <Act kind="main" onClick={() => setUnboxing(true)}>
+              Unbox a phone…
+            </Act>
+          </Flex>
         )}
       </Flex>
       {lab.data && sip && (
@@ -55,6 +60,7 @@ export function Lab() {
           </Grid>
         </Box>
       )}
+      {opening && <OpenHandoff onClose={() => setOpening(false)} />}
       {unboxing && <Unbox onClose={() => setUnboxing(false)} />}
     </Box>
   )

@@ -20,6 +20,7 @@ const FAULTS: [string, string][] = [
   ['EMPTY', 'leaves the password empty'],
   ['ANOTHER', 'types some other password'],
   ['RESTART', 'switches it off and on'],
+  ['CLAIM', 'types a claim code'],
 ]
 
 export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
@@ -102,10 +103,13 @@ function Fault({ phone }: { phone: Phone }) {
   const [fault, setFault] = useState('')
   const [line, setLine] = useState(1)
   const [keep, setKeep] = useState(12)
+  const [code, setCode] = useState('')
   const path = { params: { path: { mac: phone.mac } } }
   const act = useChange(
     async () => {
       if (fault === 'CROSS') return unwrap(client.POST('/api/lab/phones/{mac}/cross', path))
+      if (fault === 'CLAIM')
+        return unwrap(client.POST('/api/lab/phones/{mac}/claim', { ...path, body: { code } }))
       if (fault === 'RESTART') return unwrap(client.POST('/api/lab/phones/{mac}/restart', path))
       return unwrap(
         client.POST('/api/lab/phones/{mac}/mistype', { ...path, body: { way: fault as Way, line, keep } }),
@@ -113,7 +117,7 @@ function Fault({ phone }: { phone: Phone }) {
     },
     () => setFault(''),
   )
-  const typed = fault !== '' && fault !== 'CROSS' && fault !== 'RESTART'
+  const typed = !['', 'CROSS', 'RESTART', 'CLAIM'].includes(fault)
   return (
     <>
       <Flex gap="6px" align="center">
@@ -124,12 +128,24 @@ function Fault({ phone }: { phone: Phone }) {
           maxW="220px"
         >
           <option value="">nothing</option>
-          {FAULTS.filter(([name]) => phone.lines > 1 || name !== 'CROSS').map(([name, label]) => (
+          {FAULTS.filter(([name]) =>
+            name === 'CLAIM' ? phone.deviceId === 0 : name !== 'CROSS' || phone.lines > 1,
+          ).map(([name, label]) => (
             <option key={name} value={name}>
               {label}
             </option>
           ))}
         </Choice>
+        {fault === 'CLAIM' && (
+          <Entry
+            aria-label="Claim code"
+            placeholder="4417-9036"
+            width="104px"
+            fontFamily="mono"
+            value={code}
+            onChange={(e) => setCode(e.target.value)}
+          />
+        )}
         {fault === 'CUT' && (
           <Entry
             aria-label="How many characters"

@@ -35,11 +35,13 @@ export function Unbox({ onClose }: { onClose: () => void }) {
       <Box display="grid" gap="10px">
         <Field label="Model" problem={problem?.at('/modelId')}>
           <Choice width="100%" value={model} onChange={(e) => setModelId(e.target.value)}>
-            {ground?.models.map((m) => (
-              <option key={m.id} value={m.id}>
-                {m.name}
-              </option>
-            ))}
+            {ground?.models
+              .filter((m) => m.kind !== 'SOFTPHONE')
+              .map((m) => (
+                <option key={m.id} value={m.id}>
+                  {m.name}
+                </option>
+              ))}
           </Choice>
         </Field>
         <Field label="Plugged in at" problem={problem?.at('/siteId')}>

@@ -3,22 +3,29 @@ import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { asProblem, unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
-import { Act, Entry } from '../../kit/basics'
+import { Act, Choice, Entry } from '../../kit/basics'
 import { Dialog } from '../../kit/Dialog'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
+import { MakeHandoff } from './MakeHandoff'
 import { PasswordPart } from './PasswordPart'
+import { PinPart } from './PinPart'
 
-type Props = { extension: Schemas['ExtensionRow']; onClose: () => void }
+type Props = { extension: Schemas['ExtensionRow']; mayChange: boolean; onClose: () => void }
 
-export function EditExtension({ extension, onClose }: Props) {
+/** One extension: what it is, who may use it, its password and PIN, and handing it to a softphone. */
+export function EditExtension({ extension, mayChange, onClose }: Props) {
   const [wish, setWish] = useState({
     number: extension.number,
     displayName: extension.displayName,
     person: extension.person,
     authUser: extension.authUser,
     contactLimit: extension.contactLimit,
+    outside: extension.outside,
+    permissionClass: extension.permissionClass,
+    outgoing: extension.outgoing,
   })
+  const [handing, setHanding] = useState(false)
   const [removing, setRemoving] = useState(false)
   const path = { params: { path: { id: extension.id } } }
   const save = useChange(
@@ -35,14 +42,17 @@ export function EditExtension({ extension, onClose }: Props) {
       onClose={onClose}
       width="480px"
       footer={
-        <>
-          <Act kind="main" disabled={save.isPending} onClick={() => save.mutate(undefined)}>
-            Keep the changes
-          </Act>
-          <Act kind="danger" ml="auto" onClick={() => setRemoving(true)}>
-            Remove…
-          </Act>
-        </>
+        mayChange && (
+          <>
+            <Act kind="main" disabled={save.isPending} onClick={() => save.mutate(undefined)}>
+              Keep the changes
+            </Act>
+            <Act onClick={() => setHanding(true)}>Hand over to a softphone…</Act>
+            <Act kind="danger" ml="auto" onClick={() => setRemoving(true)}>
+              Remove…
+            </Act>
+          </>
+        )
       }
     >
       <Box display="grid" gridTemplateColumns="1fr 1fr" gap="10px">
@@ -82,11 +92,52 @@ export function EditExtension({ extension, onClose }: Props) {
             onChange={(e) => set({ contactLimit: Number(e.target.value) })}
           />
         </Field>
+        <Field label="Outgoing number" problem={problem?.at('/outgoing')}>
+          <Entry
+            fontFamily="mono"
+            width="100%"
+            value={wish.outgoing}
+            onChange={(e) => set({ outgoing: e.target.value })}
+          />
+        </Field>
+        <Field label="Permission class" problem={problem?.at('/permissionClass')}>
+          <Entry
+            width="100%"
+            value={wish.permissionClass}
+            onChange={(e) => set({ permissionClass: e.target.value })}
+          />
+        </Field>
+        <Field label="From outside" problem={problem?.at('/outside')}>
+          <Choice
+            width="100%"
+            value={wish.outside ? 'yes' : 'no'}
+            onChange={(e) => set({ outside: e.target.value === 'yes' })}
+          >
+            <option value="no">may not register</option>
+            <option value="yes">may register, with a strong password</option>
+          </Choice>
+        </Field>
       </Box>
-      <PasswordPart extension={extension} />
+      {extension.devices && (
+        <Box mt="10px" color="faded">
+          On {extension.devices}.
+        </Box>
+      )}
+      {mayChange && <PasswordPart extension={extension} />}
+      {mayChange && <PinPart extension={extension} />}
+      {handing && <MakeHandoff extension={extension} onClose={() => setHanding(false)} />}
       <Trouble
         error={save.error ?? remove.error}
-        shownAt={['/number', '/authUser', '/displayName', '/person', '/contactLimit']}
+        shownAt={[
+          '/number',
+          '/authUser',
+          '/displayName',
+          '/person',
+          '/contactLimit',
+          '/outgoing',
+          '/permissionClass',
+          '/outside',
+        ]}
       />
       {removing && (
         <Flex mt="12px" gap="10px" align="center" bg="rustBg" p="10px">

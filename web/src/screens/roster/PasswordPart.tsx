@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { asProblem, unwrap } from '../../api/problem'
@@ -21,6 +22,14 @@ export function PasswordPart({ extension }: { extension: Schemas['ExtensionRow']
       setTyped('')
     },
   )
+  const strength = useQuery({
+    queryKey: ['strength', extension.id, typed],
+    enabled: typed !== '',
+    gcTime: 0,
+    queryFn: () =>
+      unwrap(client.POST('/api/extensions/{id}/password/strength', { ...path, body: { password: typed } })),
+    placeholderData: (before) => before,
+  })
   return (
     <Box mt="16px">
       <Heading>SIP password</Heading>
@@ -52,6 +61,12 @@ export function PasswordPart({ extension }: { extension: Schemas['ExtensionRow']
           Take it
         </Act>
       </Flex>
+      {typed !== '' && strength.data && (
+        <Box mt="4px" fontSize="12.5px" color={strength.data.refusal ? 'rust' : 'mossText'}>
+          {strength.data.words.charAt(0).toUpperCase() + strength.data.words.slice(1)}.{' '}
+          {strength.data.refusal || 'It can be used.'}
+        </Box>
+      )}
       {change.isSuccess && (
         <Box mt="6px" role="status">
           {extension.devices

@@ -2,6 +2,7 @@ package jordfell.core.diagnosis;
 
 import java.util.Comparator;
 import java.util.List;
+import jordfell.core.path.Standing;
 
 /** Asks every rule, and puts the findings in order: the surest first, then the one at the earlier stop. */
 public final class Diagnosis {
@@ -20,7 +21,11 @@ public final class Diagnosis {
 
     private Diagnosis() {}
 
+    /** All findings, the first explaining most; none for a device that is not in use. */
     public static List<Finding> of(CaseOf device) {
+        if (device.facts().standing() != Standing.IN_USE) {
+            return List.of();
+        }
         return RULES.stream()
                 .flatMap(rule -> rule.examine(device).stream())
                 .sorted(RANK)

@@ -31,14 +31,15 @@ final class FetchRule implements Rule {
                 0,
                 "never called in",
                 "It never asked for its configuration.",
-                "Nothing came from " + device.facts().mac() + " since it was enrolled: it has no power, no network, "
+                "Nothing came from " + device.facts().address()
+                        + " since it was enrolled: it has no power, no network, "
                         + "another provisioning address, or another MAC than the one on record.",
                 release.at(),
                 0,
                 List.of("released as " + release.revision().brief(), "no request from this MAC"),
                 List.of(Remedy.advice("Check that it has power and network at "
                         + device.facts().site() + ", and compare the MAC on its label with "
-                        + device.facts().mac() + ".")));
+                        + device.facts().address() + ".")));
     }
 
     private static Finding stale(ReleaseFacts release, ConfigRequested served) {

@@ -1,144 +1,398 @@
 package jordfell.core.intake;
 
+import static jordfell.core.intake.IntakeColumn.DECISION;
+import static jordfell.core.intake.IntakeColumn.DEVICE;
+import static jordfell.core.intake.IntakeColumn.KIT;
+import static jordfell.core.intake.IntakeColumn.LABEL;
+import static jordfell.core.intake.IntakeColumn.MODEL;
+import static jordfell.core.intake.IntakeColumn.NOTE;
+import static jordfell.core.intake.IntakeColumn.PERSON;
+import static jordfell.core.intake.IntakeColumn.SERIAL;
+import static jordfell.core.intake.IntakeColumn.SITE;
+import static jordfell.core.intake.IntakeColumn.TEMPLATE;
+
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.identity.MacReader;
 import jordfell.core.identity.MacReading;
-import jordfell.core.intake.IntakeVerdict.Problem;
+import jordfell.core.identity.NearMisses;
+import jordfell.core.intake.EnrolPlan.Change;
+import jordfell.core.intake.EnrolPlan.LinePlan;
+import jordfell.core.intake.EnrolPlan.PersonPlan;
+import jordfell.core.intake.IntakeRecords.Enrolled;
+import jordfell.core.intake.IntakeRecords.SiteRecord;
+import jordfell.core.intake.IntakeRecords.TemplateRecord;
+import jordfell.core.intake.IntakeVerdict.Offer;
 import jordfell.core.intake.IntakeVerdict.State;
-import jordfell.core.roster.Block;
-import jordfell.core.roster.ExtensionRules;
+import jordfell.core.roster.Kit;
 
 /** Decides what is to become of each row, with an eye on the rows before it. */
 public final class IntakeCheck {
 
     private static final int LONGEST_LABEL = 60;
+    private static final int LONGEST_NOTE = 2_000;
+    private static final int LONGEST_SERIAL = 60;
+    private static final String TAKE = "take";
+    private static final String LEAVE = "leave";
 
     private final IntakeRecords records;
+    private final Map<IntakeColumn, String> defaults;
+    private final PersonCell people;
+    private final LinePlanner lines;
+    private final NearMisses knocks;
+    private final Set<MacAddress> fed = new HashSet<>();
     private final Map<MacAddress, Integer> macs = new HashMap<>();
-    private final Map<String, Integer> extensions = new HashMap<>();
+    private final Map<ClaimCode, Integer> claims = new HashMap<>();
+    private final Map<String, Integer> serials = new HashMap<>();
 
-    private IntakeCheck(IntakeRecords records) {
+    private IntakeCheck(List<IntakeRow> rows, Map<IntakeColumn, String> defaults, IntakeRecords records) {
         this.records = records;
+        this.defaults = defaults;
+        this.people = new PersonCell(records);
+        this.lines = new LinePlanner(records, rows);
+        this.knocks = records.knocks();
     }
 
     /** A verdict for each row, in the same order. */
     public static List<IntakeVerdict> of(List<IntakeRow> rows, IntakeRecords records) {
-        IntakeCheck check = new IntakeCheck(records);
-        List<IntakeVerdict> verdicts = new ArrayList<>();
+        return of(rows, Map.of(), records);
+    }
+
+    /**
+     * A verdict for each row, in the same order.
+     *
+     * @param defaults texts for cells that a row leaves empty: site, template, model, kit
+     */
+    public static List<IntakeVerdict> of(
+            List<IntakeRow> rows, Map<IntakeColumn, String> defaults, IntakeRecords records) {
+        IntakeCheck check = new IntakeCheck(rows, defaults, records);
+        for (IntakeRow row : rows) {
+            if (MacReader.read(row.cell(DEVICE)) instanceof MacReading.Valid valid) {
+                check.fed.add(valid.mac());
+            }
+        }
+        List<IntakeVerdict> verdicts = new ArrayList<>(rows.size());
         for (int i = 0; i < rows.size(); i++) {
-            verdicts.add(check.judge(rows.get(i), i + 1));
+            verdicts.add(check.judge(rows.get(i), i));
         }
         return verdicts;
     }
 
-    private IntakeVerdict judge(IntakeRow row, int rowNumber) {
-        List<Problem> problems = new ArrayList<>();
-        Optional<MacAddress> mac = readMac(row.mac(), rowNumber, problems);
-        Optional<DeviceModel> model = findModel(row.model(), problems);
-        if (row.label().length() > LONGEST_LABEL) {
-            problems.add(refused(
-                    "label",
-                    "The label has " + row.label().length() + " characters.",
-                    "At most " + LONGEST_LABEL + " fit; shorten it."));
+    private IntakeVerdict judge(IntakeRow written, int index) {
+        RowProblems found = new RowProblems();
+        IntakeRow row = written.withDefaults(defaults);
+        DeviceCell.Reading device = DeviceCell.read(row.cell(DEVICE), found);
+        boolean twice = stoodBefore(device, index, found);
+        Optional<Enrolled> existing = twice ? Optional.empty() : existing(device, found);
+        if (existing.isPresent()) {
+            return known(written, existing.get(), index, found);
         }
-        checkExtension("extension", row.extension(), rowNumber, problems);
-        checkExtension("secondExtension", row.secondExtension(), rowNumber, problems);
-        if (row.extension().isBlank() && !row.secondExtension().isBlank()) {
-            problems.add(refused("extension", "Line 2 has an extension and line 1 has none.", "Move it to line 1."));
+        Optional<SiteRecord> site = site(row.cell(SITE), found);
+        checkTexts(row, found);
+        checkSerial(row.cell(SERIAL), index, Optional.empty(), found);
+        checkLocal(device, site, found);
+        warnOfNearMiss(device, found);
+        Optional<Kit> kit = site.flatMap(s -> kit(row.cell(KIT), s, found));
+        Optional<DeviceModel> model = ModelCell.read(
+                row.cell(MODEL),
+                kit.flatMap(IntakeCheck::deskModel),
+                device.mac(),
+                row.cell(SERIAL),
+                records.models(),
+                found);
+        Optional<Long> template = site.flatMap(s -> template(row.cell(TEMPLATE), s, found))
+                .or(() -> model.flatMap(m -> kit.flatMap(k -> k.templateFor(m.kind()))));
+        Optional<PersonPlan> person = site.flatMap(s -> people.read(row.cell(PERSON), s.domainId(), found));
+        String label = label(row, person, device);
+        List<LinePlan> planned = site.map(s -> lines.plan(
+                        new LinePlanner.Row(row, index, s, model, kit, person, label, Optional.empty()), found))
+                .orElse(List.of());
+        boolean softphone = kit.filter(Kit::hasSoftphone).isPresent() && !planned.isEmpty();
+        if (softphone) {
+            found.notes.add("a softphone on " + planned.get(0).number() + " too");
         }
-        if (model.isPresent() && !row.secondExtension().isBlank() && model.get().lines() < 2) {
-            problems.add(refused(
-                    "secondExtension",
-                    "The " + model.get().fullName() + " has " + model.get().lines() + " line.",
-                    "Leave the second extension out, or take a model with two lines."));
-        }
-        State state = problems.isEmpty()
-                ? State.READY
-                : problems.stream().allMatch(Problem::answerable) ? State.NEEDS_ANSWER : State.REFUSED;
-        return new IntakeVerdict(state, mac, problems);
+        return verdict(
+                found,
+                device.readable() && site.isPresent() && model.isPresent(),
+                () -> new EnrolPlan(
+                        Optional.empty(),
+                        device.mac(),
+                        device.claim(),
+                        row.cell(SERIAL),
+                        model.orElseThrow().id(),
+                        site.orElseThrow().id(),
+                        site.orElseThrow().domainId(),
+                        label,
+                        row.cell(NOTE),
+                        template,
+                        kit.map(Kit::id),
+                        person,
+                        planned,
+                        softphone,
+                        List.of()));
     }
 
-    private Optional<MacAddress> readMac(String text, int rowNumber, List<Problem> problems) {
-        if (MacReader.read(text) instanceof MacReading.Refused refused) {
-            problems.add(refused("mac", refused.reason(), refused.hint()));
-            return Optional.empty();
+    /** A row for a device that is enrolled already: the same, or something else, or nothing at all. */
+    private IntakeVerdict known(IntakeRow written, Enrolled device, int index, RowProblems found) {
+        String where = "Enrolled already as " + device.label() + " at " + device.site() + ".";
+        boolean saysNothing = written.cells().keySet().stream().allMatch(c -> c == DEVICE || c == DECISION);
+        if (saysNothing) {
+            found.refuseAbout(device.id(), DEVICE, where, "Open that device, or read the label again.");
+            return verdict(found, false, () -> null);
         }
-        MacReading.Valid valid = (MacReading.Valid) MacReader.read(text);
-        MacAddress mac = valid.mac();
-        Optional<IntakeRecords.Enrolled> other = records.enrolled(mac);
-        Integer before = macs.putIfAbsent(mac, rowNumber);
-        if (other.isPresent()) {
-            problems.add(new Problem(
-                    "mac",
-                    "Enrolled already as " + other.get().label() + " at "
-                            + other.get().site() + ".",
-                    "Open that device, or read the label again.",
-                    false,
-                    Optional.of(other.get().id()),
-                    List.of()));
-        } else if (before != null) {
-            problems.add(refused("mac", "The same MAC stands in row " + before + ".", "Remove one of the two rows."));
-        } else if (valid.local() && !records.allowsLocalMacs()) {
-            problems.add(refused(
-                    "mac",
-                    "This address was made up locally: its first pair has the second-lowest bit set.",
-                    "Read the label again, or let the site take such addresses."));
+        List<Change> changes = RecordDiff.between(written, device, records);
+        if (changes.isEmpty() || written.cell(DECISION).equals(LEAVE)) {
+            found.notes.add(changes.isEmpty() ? "enrolled already, and the row says the same" : "left as it is");
+            return new IntakeVerdict(State.UNCHANGED, Optional.empty(), List.of(), found.notes, found.shown);
         }
-        return Optional.of(mac);
+        if (!written.cell(DECISION).equals(TAKE)) {
+            found.askAbout(
+                    device.id(),
+                    DEVICE,
+                    where,
+                    "This row says otherwise: "
+                            + changes.stream()
+                                    .map(c -> c.what() + " “" + c.after() + "” instead of “" + c.before() + "”")
+                                    .collect(Collectors.joining(", "))
+                            + ".",
+                    "changed",
+                    List.of(new Offer(TAKE, "take the row"), new Offer(LEAVE, "leave it as it is")));
+            return verdict(found, false, () -> null);
+        }
+        return changed(written, device, changes, index, found);
     }
 
-    private Optional<DeviceModel> findModel(String id, List<Problem> problems) {
-        List<String> all = records.models().stream().map(DeviceModel::id).toList();
-        if (id.isBlank()) {
-            problems.add(new Problem("model", "Which model is it?", "Choose one.", true, Optional.empty(), all));
-            return Optional.empty();
+    private IntakeVerdict changed(
+            IntakeRow written, Enrolled device, List<Change> changes, int index, RowProblems found) {
+        SiteRecord before = records.sites().stream()
+                .filter(s -> s.id() == device.siteId())
+                .findFirst()
+                .orElseThrow();
+        Optional<SiteRecord> site =
+                written.cell(SITE).isEmpty() ? Optional.of(before) : site(written.cell(SITE), found);
+        if (site.isPresent() && site.get().domainId() != before.domainId()) {
+            found.refuse(
+                    SITE,
+                    site.get().name() + " belongs to another domain than " + before.name() + ".",
+                    "Retire the device there, and enrol it anew.");
         }
+        checkTexts(written, found);
+        checkSerial(written.cell(SERIAL), index, Optional.of(device.id()), found);
+        String modelText = written.cell(MODEL).isEmpty() ? device.modelId() : written.cell(MODEL);
         Optional<DeviceModel> model =
-                records.models().stream().filter(m -> m.id().equals(id)).findFirst();
-        if (model.isEmpty()) {
-            problems.add(new Problem(
-                    "model", "No model is called “" + id + "”.", "Choose one.", true, Optional.empty(), all));
-        }
-        return model;
+                ModelCell.read(modelText, Optional.empty(), device.mac(), "", records.models(), found);
+        String templateText = written.cell(TEMPLATE).isEmpty() ? device.template() : written.cell(TEMPLATE);
+        Optional<Long> template = template(templateText, before, found);
+        Optional<PersonPlan> person = people.read(written.cell(PERSON), before.domainId(), found);
+        String label = written.cell(LABEL).isEmpty() ? device.label() : written.cell(LABEL);
+        boolean linesChange = changes.stream()
+                .anyMatch(c -> c.what().equals("lines") || c.what().equals("person"));
+        IntakeRow withNumbers = written.cell(IntakeColumn.EXTENSION).isEmpty()
+                ? written.with(IntakeColumn.EXTENSION, String.join("+", device.numbers()))
+                : written;
+        List<LinePlan> planned = linesChange
+                ? lines.plan(
+                        new LinePlanner.Row(
+                                withNumbers,
+                                index,
+                                before,
+                                model,
+                                Optional.empty(),
+                                person,
+                                label,
+                                Optional.of(device)),
+                        found)
+                : List.of();
+        return verdict(
+                found,
+                model.isPresent() && site.isPresent(),
+                () -> new EnrolPlan(
+                        Optional.of(device.id()),
+                        device.mac(),
+                        Optional.empty(),
+                        written.cell(SERIAL).isEmpty() ? device.serial() : written.cell(SERIAL),
+                        model.orElseThrow().id(),
+                        site.orElseThrow().id(),
+                        before.domainId(),
+                        label,
+                        written.cell(NOTE).isEmpty() ? device.note() : written.cell(NOTE),
+                        template,
+                        Optional.empty(),
+                        person,
+                        planned,
+                        false,
+                        changes));
     }
 
-    /** An extension that exists is bound; one that doesn't is made, so it must be one that can be given. */
-    private void checkExtension(String field, String number, int rowNumber, List<Problem> problems) {
-        if (number.isBlank()) {
+    private static IntakeVerdict verdict(
+            RowProblems found, boolean complete, java.util.function.Supplier<EnrolPlan> plan) {
+        return new IntakeVerdict(
+                found.state(),
+                found.none() && complete ? Optional.of(plan.get()) : Optional.empty(),
+                found.problems,
+                found.notes,
+                found.shown);
+    }
+
+    private boolean stoodBefore(DeviceCell.Reading device, int index, RowProblems found) {
+        Integer before = device.mac()
+                .map(m -> macs.putIfAbsent(m, index))
+                .orElseGet(() ->
+                        device.claim().map(c -> claims.putIfAbsent(c, index)).orElse(null));
+        if (before == null) {
+            return false;
+        }
+        found.refuse(
+                DEVICE,
+                "The same " + (device.mac().isPresent() ? "MAC" : "claim code") + " stands in row " + (before + 1)
+                        + ".",
+                "Remove one of the two rows.");
+        return true;
+    }
+
+    private Optional<Enrolled> existing(DeviceCell.Reading device, RowProblems found) {
+        Optional<Enrolled> byMac = device.mac().flatMap(records::byMac);
+        if (byMac.isPresent() || device.claim().isEmpty()) {
+            return byMac;
+        }
+        Optional<Enrolled> byClaim = records.byClaim(device.claim().get());
+        if (byClaim.isEmpty()) {
+            found.refuse(
+                    DEVICE,
+                    "No device waits for claim code " + device.claim().get() + ".",
+                    "Write “claim” to have a new one made.");
+        }
+        return byClaim;
+    }
+
+    private Optional<SiteRecord> site(String name, RowProblems found) {
+        Optional<SiteRecord> site = records.sites().stream()
+                .filter(s -> s.name().equalsIgnoreCase(name))
+                .findFirst();
+        if (site.isEmpty()) {
+            found.ask(
+                    SITE,
+                    name.isEmpty() ? "Which site is it for?" : "No site is called “" + name + "”.",
+                    "Choose one.",
+                    "site:" + name.toLowerCase(Locale.ROOT),
+                    records.sites().stream()
+                            .map(s -> new Offer(s.name(), s.name()))
+                            .toList());
+        }
+        return site;
+    }
+
+    private Optional<Long> template(String name, SiteRecord site, RowProblems found) {
+        if (name.isEmpty()) {
+            return Optional.empty();
+        }
+        List<TemplateRecord> all = records.templates(site.domainId());
+        Optional<TemplateRecord> named =
+                all.stream().filter(t -> t.name().equalsIgnoreCase(name)).findFirst();
+        if (named.isEmpty()) {
+            found.ask(
+                    TEMPLATE,
+                    "No template is called “" + name + "”.",
+                    "Choose one.",
+                    "template:" + site.domainId() + ":" + name.toLowerCase(Locale.ROOT),
+                    all.stream().map(t -> new Offer(t.name(), t.name())).toList());
+        }
+        return named.map(TemplateRecord::id);
+    }
+
+    private Optional<Kit> kit(String name, SiteRecord site, RowProblems found) {
+        if (name.isEmpty()) {
+            return Optional.empty();
+        }
+        List<Kit> all = records.kits(site.domainId());
+        Optional<Kit> named =
+                all.stream().filter(k -> k.name().equalsIgnoreCase(name)).findFirst();
+        if (named.isEmpty()) {
+            found.ask(
+                    KIT,
+                    "No kit is called “" + name + "”.",
+                    all.isEmpty() ? "Leave it empty, or make the kit in the Roster." : "Choose one.",
+                    "kit:" + site.domainId() + ":" + name.toLowerCase(Locale.ROOT),
+                    all.stream().map(k -> new Offer(k.name(), k.name())).toList());
+        }
+        return named;
+    }
+
+    /** The model that the kit's first device with a plug has. */
+    private static Optional<String> deskModel(Kit kit) {
+        return kit.devices().stream()
+                .filter(d -> d.kind() != jordfell.core.catalogue.DeviceKind.SOFTPHONE)
+                .flatMap(d -> d.modelId().stream())
+                .findFirst();
+    }
+
+    private static void checkTexts(IntakeRow row, RowProblems found) {
+        checkLength(row, LABEL, "label", LONGEST_LABEL, found);
+        checkLength(row, NOTE, "note", LONGEST_NOTE, found);
+        checkLength(row, SERIAL, "serial", LONGEST_SERIAL, found);
+    }
+
+    private static void checkLength(IntakeRow row, IntakeColumn column, String what, int most, RowProblems found) {
+        int length = row.cell(column).length();
+        if (length > most) {
+            found.refuse(
+                    column, "The " + what + " has " + length + " characters.", "At most " + most + " fit; shorten it.");
+        }
+    }
+
+    private void checkSerial(String serial, int index, Optional<Long> own, RowProblems found) {
+        if (serial.isEmpty()) {
             return;
         }
-        Integer before = extensions.putIfAbsent(number, rowNumber);
-        Optional<String> holder = records.lineHolder(number);
+        Integer before = serials.putIfAbsent(serial.toUpperCase(Locale.ROOT), index);
         if (before != null) {
-            problems.add(refused(
-                    field,
-                    before == rowNumber
-                            ? "Both lines have extension " + number + "."
-                            : "Extension " + number + " stands in row " + before + " too.",
-                    "Give each its own; sharing one is set up on the device."));
-        } else if (holder.isPresent()) {
-            problems.add(refused(field, number + " is taken: it rings " + holder.get() + ".", nextFree(number)));
-        } else if (!records.numbers().contains(number)) {
-            ExtensionRules.refuse(number, records.blocks(), records.numbers())
-                    .ifPresent(r -> problems.add(refused(field, r.reason(), r.hint())));
+            found.refuse(
+                    SERIAL,
+                    "The same serial stands in row " + (before + 1) + ".",
+                    "Read it again; every device has its own.");
+        }
+        records.bySerial(serial)
+                .filter(other -> own.filter(id -> id == other.id()).isEmpty())
+                .ifPresent(other -> found.refuseAbout(
+                        other.id(),
+                        SERIAL,
+                        other.label() + " at " + other.site() + " has this serial.",
+                        "Read it again, or open that device."));
+    }
+
+    private static void checkLocal(DeviceCell.Reading device, Optional<SiteRecord> site, RowProblems found) {
+        if (device.local() && site.isPresent() && !site.get().localMacs()) {
+            found.refuse(
+                    DEVICE,
+                    "This address was made up locally: its first pair has the second-lowest bit set.",
+                    "Read the label again, or let the site take such addresses.");
         }
     }
 
-    /** In the block of the number that was wanted, where it has one. */
-    private String nextFree(String number) {
-        List<Block> own =
-                records.blocks().stream().filter(b -> b.contains(number)).toList();
-        var next = ExtensionRules.nextFree(own.isEmpty() ? records.blocks() : own, records.numbers());
-        return next.isPresent() ? "The next free number is " + next.getAsInt() + "." : "No number is free.";
+    /** Told and not refused: boxes of one delivery have neighbouring addresses. Rows that are fed need no warning. */
+    private void warnOfNearMiss(DeviceCell.Reading device, RowProblems found) {
+        device.mac().stream()
+                .flatMap(mac -> knocks.of(mac).stream())
+                .filter(near -> !fed.contains(near.other()))
+                .findFirst()
+                .ifPresent(near -> found.notes.add(near.words() + " from " + near.other() + ", which knocks"));
     }
 
-    private static Problem refused(String field, String reason, String hint) {
-        return new Problem(field, reason, hint, false, Optional.empty(), List.of());
+    private static String label(IntakeRow row, Optional<PersonPlan> person, DeviceCell.Reading device) {
+        return !row.cell(LABEL).isEmpty()
+                ? row.cell(LABEL)
+                : person.map(PersonPlan::name)
+                        .or(() -> device.mac().map(MacAddress::toString))
+                        .orElse("unnamed");
     }
 }

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.release.Revision;
 import jordfell.core.roster.Domain;
@@ -12,6 +13,9 @@ import jordfell.core.roster.Domain;
 /**
  * What the records say of one device.
  *
+ * @param mac empty until the device is claimed
+ * @param claim the code that claims it, when it waits to be claimed
+ * @param standing whether it is in use
  * @param problems settings that are missing or can't be used, one sentence each
  * @param current the revision its present settings render to; empty when they don't
  * @param released what was last released to it
@@ -19,7 +23,9 @@ import jordfell.core.roster.Domain;
  */
 public record DeviceFacts(
         long id,
-        MacAddress mac,
+        Optional<MacAddress> mac,
+        Optional<ClaimCode> claim,
+        Standing standing,
         String label,
         DeviceModel model,
         String site,
@@ -35,6 +41,13 @@ public record DeviceFacts(
     public DeviceFacts {
         lines = List.copyOf(lines);
         problems = List.copyOf(problems);
+    }
+
+    /** The MAC in its usual form, or the code that it waits for. */
+    public String address() {
+        return mac.map(MacAddress::toString)
+                .or(() -> claim.map(c -> "claim " + c))
+                .orElse("");
     }
 
     /** Whether it has changes that were not released. */

@@ -18,6 +18,7 @@ import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.SipSeen;
 import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.identity.ClaimCode;
 import jordfell.core.path.DeviceFacts.LineFacts;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
 
@@ -58,10 +59,10 @@ public final class PathComputer {
     }
 
     private DevicePath compute() {
-        stops.add(passed(
-                Stop.KNOWN,
-                facts.enrolledAt(),
-                "enrolled by " + facts.enrolledBy() + " as " + facts.model().fullName()));
+        if (facts.standing() != Standing.IN_USE) {
+            return idle();
+        }
+        stops.add(known());
         stops.add(bound());
         stops.add(released());
         Optional<ConfigRequested> fetched = fetchedRelease();
@@ -81,6 +82,38 @@ public final class PathComputer {
                 .findFirst()
                 .orElse(Stop.PROVEN);
         return new DevicePath(stops, lines, condition(at), at, recheckAt());
+    }
+
+    /** A device that is not in use needs no dial tone. */
+    private DevicePath idle() {
+        stops.add(known());
+        for (Stop stop : Stop.values()) {
+            if (stop != Stop.KNOWN) {
+                stops.add(new StopReport(
+                        stop,
+                        StopState.NOT_NEEDED,
+                        Optional.empty(),
+                        Optional.empty(),
+                        facts.standing() == Standing.SPARE ? "a spare" : "retired"));
+            }
+        }
+        return new DevicePath(stops, lines, Condition.PARKED, Stop.BOUND, Optional.empty());
+    }
+
+    private StopReport known() {
+        return facts.mac()
+                .map(mac -> passed(
+                        Stop.KNOWN,
+                        facts.enrolledAt(),
+                        "enrolled by " + facts.enrolledBy() + " as "
+                                + facts.model().fullName()))
+                .orElseGet(() -> new StopReport(
+                        Stop.KNOWN,
+                        StopState.WAITING,
+                        Optional.of(facts.enrolledAt()),
+                        Optional.empty(),
+                        "waits for claim code "
+                                + facts.claim().map(ClaimCode::toString).orElse("")));
     }
 
     private StopReport bound() {
@@ -321,7 +354,7 @@ public final class PathComputer {
         if (state == StopState.HELD) {
             return Condition.HELD;
         }
-        if (facts.released().isEmpty()) {
+        if (facts.released().isEmpty() || at == Stop.KNOWN) {
             return Condition.PARKED;
         }
         if (at == Stop.HOLDING && lines.stream().anyMatch(l -> l.lapsed(now))) {

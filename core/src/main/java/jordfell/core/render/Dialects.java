@@ -9,8 +9,13 @@ import jordfell.core.identity.MacAddress;
 /** The dialects that can be rendered. */
 public final class Dialects {
 
-    private static final List<Dialect> ALL = List.of(new KorrinDialect());
-    private static final Pattern FILE_MAC = Pattern.compile("(?<![0-9a-fA-F])[0-9a-fA-F]{12}(?![0-9a-fA-F])");
+    private static final List<Dialect> ALL = List.of(
+            new MustacheDialect("korrin", "text/plain;charset=UTF-8", "", ".korrin", Escaping.KEY_VALUE),
+            new MustacheDialect("ombrel", "application/xml", "ombrel-", ".xml", Escaping.XML),
+            new MustacheDialect("tessaro", "application/json", "t-", ".json", Escaping.JSON),
+            new MustacheDialect("quillon", "application/json", "quillon-", ".json", Escaping.JSON));
+
+    private static final Pattern FILE_MAC = Pattern.compile("(?<![0-9a-zA-Z])[0-9a-fA-F]{12}(?![0-9a-zA-Z])");
 
     private Dialects() {}
 

@@ -17,7 +17,29 @@ public record Domain(
         Expiry expiry,
         int contactLimit,
         List<RegistrarNode> nodes,
-        List<Block> blocks) {
+        List<Block> blocks,
+        DomainRules rules) {
+
+    public Domain {
+        nodes = List.copyOf(nodes);
+        blocks = List.copyOf(blocks);
+    }
+
+    /** A domain with the usual rules. */
+    public Domain(
+            long id,
+            String name,
+            String realm,
+            Expiry expiry,
+            int contactLimit,
+            List<RegistrarNode> nodes,
+            List<Block> blocks) {
+        this(id, name, realm, expiry, contactLimit, nodes, blocks, DomainRules.USUAL);
+    }
+
+    public NumberPlan numberPlan() {
+        return new NumberPlan(blocks, rules.reserved(), rules.emergency());
+    }
 
     /** Registration times in seconds; {@code min ≤ usual ≤ max}. */
     public record Expiry(int min, int usual, int max) {

@@ -79,10 +79,9 @@ public final class TableReader {
                 .setIgnoreSurroundingSpaces(true)
                 .get();
         try (CSVParser parser = CSVParser.parse(new StringReader(text), format)) {
-            long line = 1;
+            LineCount lines = new LineCount(text);
             for (CSVRecord record : parser) {
-                long begins = line;
-                line = parser.getCurrentLineNumber() + 1;
+                long begins = lines.at((int) record.getCharacterPosition());
                 Optional<TableReading.Refused> refused = refuse(record, begins);
                 if (refused.isPresent()) {
                     return refused.get();
@@ -181,6 +180,29 @@ public final class TableReader {
                 : Optional.of(new TableReading.Refused(
                         "A quote is opened on line " + opened + " and never closed.",
                         "Close it, or write a quote inside a quoted cell twice."));
+    }
+
+    /** Counts lines up to growing positions; blank lines before a row are not its own. */
+    private static final class LineCount {
+
+        private final String text;
+        private int position;
+        private long line = 1;
+
+        LineCount(String text) {
+            this.text = text;
+        }
+
+        long at(int wanted) {
+            while (position < text.length()
+                    && (position < wanted || text.charAt(position) == '\n' || text.charAt(position) == '\r')) {
+                if (text.charAt(position) == '\n') {
+                    line++;
+                }
+                position++;
+            }
+            return line;
+        }
     }
 
     private static Optional<String> stranger(byte[] bytes) {

@@ -20,6 +20,7 @@ import jordfell.core.path.DeviceFacts.LineFacts;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
 import jordfell.core.path.DeviceFacts.SentLine;
 import jordfell.core.path.PathComputer;
+import jordfell.core.path.Standing;
 import jordfell.core.release.Revision;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.RegistrarNode;
@@ -73,7 +74,9 @@ class MatchSheetTest {
     private static Row row(String what, String sentPassword, Observation... seen) {
         DeviceFacts facts = new DeviceFacts(
                 1,
-                MacAddress.of("02-4B-7A-00-53-1C"),
+                Optional.of(MacAddress.of("02-4B-7A-00-53-1C")),
+                Optional.empty(),
+                Standing.IN_USE,
                 "Window 4",
                 new DeviceModel("k", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 20),
                 "Pier",

@@ -2,143 +2,320 @@ package jordfell.core.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.Collection;
+import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
-import jordfell.core.catalogue.DeviceKind;
-import jordfell.core.catalogue.DeviceModel;
+import java.util.stream.IntStream;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.intake.IntakeVerdict.Offer;
 import jordfell.core.intake.IntakeVerdict.Problem;
 import jordfell.core.intake.IntakeVerdict.State;
-import jordfell.core.roster.Block;
-import jordfell.core.roster.NumbersInUse;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
+/** What becomes of rows, one rule at a time. A row is written as {@code field=text}, separated by {@code |}. */
 class IntakeCheckTest {
 
     private static final String MAC = "02-4B-7A-00-53-1C";
+    private static final String PLAIN = "device=" + MAC + "|model=k12|site=Eskvik Pier|label=Window";
+    private final PierRecords records = new PierRecords();
 
-    /** A pier with window 1 on 2413, and 2414 that nobody has on a line. */
-    private record Pier(boolean allowsLocalMacs) implements IntakeRecords {
-        @Override
-        public Optional<Enrolled> enrolled(MacAddress mac) {
-            return mac.equals(MacAddress.of("02-4B-7A-00-53-13"))
-                    ? Optional.of(new Enrolled(13, "Ticket window 1", "Eskvik Pier"))
-                    : Optional.empty();
+    private static IntakeRow row(String written) {
+        Map<IntakeColumn, String> cells = new EnumMap<>(IntakeColumn.class);
+        for (String cell : written.split("\\|")) {
+            String[] parts = cell.split("=", 2);
+            cells.put(IntakeColumn.named(parts[0]).orElseThrow(), parts[1]);
         }
-
-        @Override
-        public Collection<DeviceModel> models() {
-            return List.of(
-                    new DeviceModel("k12", "Korrin", "K12", DeviceKind.DESK_PHONE, "korrin", 2, 4, 24, 12),
-                    new DeviceModel("w1", "Korrin", "W1", DeviceKind.DESK_PHONE, "korrin", 1, 0, 24, 12));
-        }
-
-        @Override
-        public List<Block> blocks() {
-            return List.of(new Block(2400, 2419, "places"));
-        }
-
-        @Override
-        public NumbersInUse numbers() {
-            return NumbersInUse.of(List.of("2413", "2414"));
-        }
-
-        @Override
-        public Optional<String> lineHolder(String number) {
-            return Optional.ofNullable(Map.of("2413", "Ticket window 1").get(number));
-        }
+        return new IntakeRow(cells);
     }
 
-    private static IntakeRow row(String mac, String model, String extension, String second) {
-        return new IntakeRow(mac, model, "Window", "", extension, second);
+    private List<IntakeVerdict> check(String... rows) {
+        return IntakeCheck.of(
+                java.util.Arrays.stream(rows).map(IntakeCheckTest::row).toList(), records);
     }
 
-    private static List<IntakeVerdict> check(IntakeRow... rows) {
-        return IntakeCheck.of(List.of(rows), new Pier(true));
+    private IntakeVerdict one(String written) {
+        return check(written).get(0);
+    }
+
+    private static List<String> reasons(IntakeVerdict verdict) {
+        return verdict.problems().stream().map(p -> p.reason() + " " + p.hint()).toList();
     }
 
     @ParameterizedTest
-    @CsvSource({"2415, ''", "2414, ''", "'', ''", "2415, 2416"})
-    void rowsWithFreeOrUnboundExtensionsAreReady(String extension, String second) {
-        assertThat(check(row(MAC, "k12", extension, second))).singleElement().satisfies(v -> {
-            assertThat(v.problems()).isEmpty();
-            assertThat(v.state()).isEqualTo(State.READY);
-            assertThat(v.mac()).hasValue(MacAddress.of(MAC));
-        });
+    @CsvSource({"extension=2415", "extension=2414", "note=x", "extension=2415|secondLine=2416", "extension=2415+2416"})
+    void rowsWithFreeOrUnboundExtensionsAreReady(String more) {
+        IntakeVerdict verdict = one(PLAIN + "|" + more);
+        assertThat(reasons(verdict)).isEmpty();
+        assertThat(verdict.state()).isEqualTo(State.READY);
+        assertThat(verdict.plan().orElseThrow().mac()).hasValue(MacAddress.of(MAC));
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', textBlock = """
-                    02-4B-7A-00-53-8O | k12 | ''   | ''   | mac             | letter O
-                    03-4B-7A-00-53-1C | k12 | ''   | ''   | mac             | multicast
-                    02-4B-7A-00-53-13 | k12 | ''   | ''   | mac             | Enrolled already as Ticket window 1 at Eskvik Pier.
-                    02-4B-7A-00-53-1C | k12 | 2413 | ''   | extension       | 2413 is taken: it rings Ticket window 1.
-                    02-4B-7A-00-53-1C | k12 | 2500 | ''   | extension       | outside the blocks
-                    02-4B-7A-00-53-1C | k12 | 24x  | ''   | extension       | digits only
-                    02-4B-7A-00-53-1C | k12 | ''   | 2415 | extension       | Line 2 has an extension and line 1 has none.
-                    02-4B-7A-00-53-1C | k12 | 2415 | 2415 | secondExtension | Both lines have extension 2415.
-                    02-4B-7A-00-53-1C | w1  | 2415 | 2416 | secondExtension | The Korrin W1 has 1 line.
-                    """)
-    void refusesAtTheFieldThatIsWrong(
-            String mac, String model, String extension, String second, String field, String reason) {
-        IntakeVerdict verdict = check(row(mac, model, extension, second)).get(0);
-        assertThat(verdict.state()).isEqualTo(State.REFUSED);
-        assertThat(verdict.problems()).singleElement().satisfies(p -> {
-            assertThat(p.field()).isEqualTo(field);
-            assertThat(p.reason()).contains(reason);
-            assertThat(p.hint()).isNotBlank();
+    @CsvSource(
+            delimiter = '#',
+            value = {
+                "device=02-4B-7A-00-53 # REFUSED # DEVICE # It has 10 digits; 2 are missing.",
+                "device=03-4B-7A-00-53-1C # REFUSED # DEVICE # This is a multicast address",
+                "device=claim 1234-5678 # REFUSED # DEVICE # The check digit does not fit",
+                "device=claim 0000-0000|note=x # NEEDS_ANSWER # DEVICE # Enrolled already as Kiosk",
+                "device=02-4B-7A-00-53-1O # NEEDS_ANSWER # DEVICE # Character 12 of 12 is the letter O",
+                "model=K99 # NEEDS_ANSWER # MODEL # No model is called “K99”.",
+                "model=Korrin # NEEDS_ANSWER # MODEL # “Korrin” is the name of 2 models.",
+                "site=Nowhere # NEEDS_ANSWER # SITE # No site is called “Nowhere”.",
+                "template=Nothing # NEEDS_ANSWER # TEMPLATE # No template is called “Nothing”.",
+                "kit=Boss # NEEDS_ANSWER # KIT # No kit is called “Boss”.",
+                "serial=k24-1 # REFUSED # SERIAL # Ticket window 1 at Eskvik Pier has this serial.",
+                "person=Anna Berg|extension=2415 # NEEDS_ANSWER # PERSON # Two people are called Anna Berg.",
+                "person=Anna Berg (Bridge)|extension=2415 # NEEDS_ANSWER # PERSON # No Anna Berg is “Bridge”.",
+                "person=Somebody New # NEEDS_ANSWER # EXTENSION # There is no extension.",
+                "extension=2413 # REFUSED # EXTENSION # 2413 is taken: it rings Ticket window 1. The next free number is 2400.",
+                "extension=99 # REFUSED # EXTENSION # 99 would get in the way of the emergency number 999.",
+                "extension=24 # REFUSED # EXTENSION # 24 is outside the blocks of this domain",
+                "extension=24x # REFUSED # EXTENSION # An extension is made of digits only.",
+                "extension=2415|secondLine=2415 # REFUSED # SECOND_LINE # Two lines of this device have extension 2415.",
+                "secondLine=2415 # REFUSED # EXTENSION # Line 2 has an extension and line 1 has none.",
+                "extension=2415-2417 # REFUSED # EXTENSION # The Korrin K12 has 2 lines. Here are 3.",
+                "extension=2414|person=Anna Berg (Crew) # REFUSED # EXTENSION # 2414 is Ida Sørvik’s."
+            })
+    void saysWhatIsWrongAndWhere(String more, State state, IntakeColumn column, String reason) {
+        IntakeVerdict verdict = one(PLAIN + "|" + more);
+        assertThat(verdict.state()).isEqualTo(state);
+        assertThat(verdict.plan()).isEmpty();
+        assertThat(verdict.problems()).first().satisfies(p -> {
+            assertThat(p.column()).isEqualTo(column);
+            assertThat(p.reason() + " " + p.hint()).contains(reason);
         });
     }
 
     @Test
-    void linksToTheDeviceThatHasTheMac() {
-        assertThat(check(row("024b.7a00.5313", "k12", "", "")).get(0).problems())
-                .extracting(Problem::deviceId)
-                .containsExactly(Optional.of(13L));
+    void tooLongTextsAreRefusedWithTheirLength() {
+        assertThat(reasons(one(PLAIN + "|label=" + "x".repeat(61))).get(0)).startsWith("The label has 61 characters.");
+        assertThat(reasons(one(PLAIN + "|person=" + "x".repeat(101))).get(0)).startsWith("The name has 101");
     }
 
     @ParameterizedTest
-    @CsvSource({"'', Which model is it?", "k99, No model is called “k99”."})
-    void missingModelNeedsAnAnswerAndOffersWhatThereIs(String model, String reason) {
-        IntakeVerdict verdict = check(row(MAC, model, "", "")).get(0);
+    @CsvSource(
+            delimiter = '#',
+            value = {
+                "model=|serial=K24-77 # Korrin K24",
+                "model=|device=02-9E-11-00-00-01 # Ombrel W1",
+                "model= # Korrin K12,Korrin K24",
+                "model=|device=02-00-00-00-00-01 # Korrin K12,Korrin K24,Ombrel W1"
+            })
+    void guessesTheModelBySerialOrAddressAndAsks(String more, String offered) {
+        IntakeVerdict verdict = one(PLAIN + "|" + more);
         assertThat(verdict.state()).isEqualTo(State.NEEDS_ANSWER);
-        assertThat(verdict.problems().get(0).reason()).isEqualTo(reason);
-        assertThat(verdict.problems().get(0).offers()).containsExactly("k12", "w1");
+        Problem problem = verdict.problems().get(0);
+        assertThat(problem.column()).isEqualTo(IntakeColumn.MODEL);
+        assertThat(problem.offers()).extracting(Offer::label).containsExactly(offered.split(","));
     }
 
     @Test
-    void rowsAreCheckedAgainstEachOther() {
-        List<IntakeVerdict> verdicts = check(
-                row(MAC, "k12", "2415", ""),
-                row("024b7a00531c", "k12", "2416", ""),
-                row("02-4B-7A-00-53-1D", "k12", "2415", ""));
+    void rowsThatAskTheSameShareOneQuestion() {
+        List<IntakeVerdict> verdicts =
+                check("device=024b7a000001|site=Eskvik Pier|note=a", "device=024b7a000002|site=Eskvik Pier|note=b");
         assertThat(verdicts)
-                .extracting(IntakeVerdict::state)
-                .containsExactly(State.READY, State.REFUSED, State.REFUSED);
-        assertThat(verdicts.get(1).problems().get(0).reason()).isEqualTo("The same MAC stands in row 1.");
-        assertThat(verdicts.get(2).problems().get(0).reason()).isEqualTo("Extension 2415 stands in row 1 too.");
+                .extracting(v -> v.problems().get(0).question())
+                .containsExactly("model:k12,k24", "model:k12,k24");
     }
 
     @Test
-    void everythingWrongIsToldAtOnce() {
-        IntakeVerdict verdict = IntakeCheck.of(
-                        List.of(new IntakeRow("x", "", "l".repeat(61), "", "1", "2")), new Pier(true))
-                .get(0);
-        assertThat(verdict.problems())
-                .extracting(Problem::field)
-                .containsExactly("mac", "model", "label", "extension", "secondExtension");
-    }
-
-    @Test
-    void madeUpAddressesAreTakenOnlyWhereTheSiteExpectsThem() {
-        assertThat(IntakeCheck.of(List.of(row(MAC, "k12", "", "")), new Pier(false))
+    void twoOfOneNameAreToldApart() {
+        assertThat(one(PLAIN + "|person=Anna Berg|extension=2415")
+                        .problems()
                         .get(0)
-                        .problems())
-                .singleElement()
-                .satisfies(p -> assertThat(p.reason()).contains("made up locally"));
+                        .offers())
+                .extracting(Offer::value)
+                .containsExactly("Anna Berg (Freight)", "Anna Berg (Crew)", "Anna Berg (new)");
+        assertThat(one(PLAIN + "|person=Anna Berg (Crew)|extension=2415")
+                        .plan()
+                        .orElseThrow()
+                        .person()
+                        .orElseThrow()
+                        .id())
+                .hasValue(2L);
+        assertThat(one(PLAIN + "|person=anna berg (new)|extension=2415")
+                        .plan()
+                        .orElseThrow()
+                        .person()
+                        .orElseThrow()
+                        .id())
+                .isEmpty();
+    }
+
+    @Test
+    void kitDrawsFromItsBlockAndDerives() {
+        IntakeVerdict asked = one("device=" + MAC + "|site=Eskvik Pier|kit=ticket seller|person=Olav Lund");
+        assertThat(asked.problems()).singleElement().satisfies(p -> {
+            assertThat(p.question()).isEqualTo("draw:7:1");
+            assertThat(p.hint()).contains("Ticket seller draws from sellers 2450–2454");
+        });
+        IntakeVerdict drawn =
+                one("device=" + MAC + "|site=Eskvik Pier|kit=Ticket seller|person=Olav Lund|extension=draw");
+        EnrolPlan plan = drawn.plan().orElseThrow();
+        assertThat(plan.modelId()).isEqualTo("k24");
+        assertThat(plan.templateId()).hasValue(3L);
+        assertThat(plan.lines()).singleElement().satisfies(l -> {
+            assertThat(l.number()).isEqualTo("2450");
+            assertThat(l.displayName()).isEqualTo("Olav 2450");
+            assertThat(l.authUser()).isEqualTo("u2450");
+        });
+        assertThat(drawn.shown()).containsEntry(IntakeColumn.EXTENSION, "2450");
+    }
+
+    @Test
+    void drawnNumbersPassOverTakenAndAskedOnesAndRunOut() {
+        String seller = "|model=k24|site=Eskvik Pier|kit=Ticket seller|person=P|extension=";
+        List<IntakeVerdict> verdicts = check(
+                "device=024b7a000001" + seller + "draw",
+                "device=024b7a000002" + seller + "2450",
+                "device=024b7a000003" + seller + "draw",
+                "device=024b7a000004" + seller + "draw",
+                "device=024b7a000005" + seller + "draw",
+                "device=024b7a000006" + seller + "draw");
+        assertThat(verdicts.stream()
+                        .flatMap(v -> v.plan().stream())
+                        .map(p -> p.lines().get(0).number()))
+                .containsExactly("2451", "2450", "2452", "2453", "2454");
+        assertThat(reasons(verdicts.get(5)).get(0)).startsWith("No number is free in 2450–2454.");
+    }
+
+    @Test
+    void refusedRowsTakeNoNumber() {
+        List<IntakeVerdict> verdicts = check(
+                "device=03-00-00-00-00-01|model=k24|site=Eskvik Pier|kit=Ticket seller|extension=draw",
+                "device=024b7a000002|model=k24|site=Eskvik Pier|kit=Ticket seller|extension=draw");
+        assertThat(verdicts.get(1).plan().orElseThrow().lines().get(0).number()).isEqualTo("2450");
+    }
+
+    @Test
+    void sameMacWrittenDifferentlyStandsOnce() {
+        List<IntakeVerdict> verdicts = check(PLAIN, PLAIN + "|device=024b.7a00.531c");
+        assertThat(verdicts.get(0).state()).isEqualTo(State.READY);
+        assertThat(reasons(verdicts.get(1)))
+                .containsExactly("The same MAC stands in row 1. Remove one of the two rows.");
+    }
+
+    @Test
+    void sameExtensionTwiceIsSharedWhenSaidSo() {
+        String other = PLAIN + "|device=024b7a000002|extension=";
+        List<IntakeVerdict> asked = check(PLAIN + "|extension=2415", other + "2415");
+        assertThat(asked.get(1).problems().get(0).offers())
+                .extracting(Offer::value)
+                .containsExactly("shared 2415", "draw");
+        List<IntakeVerdict> shared = check(PLAIN + "|extension=2415", other + "shared 2415");
+        assertThat(shared.get(1).plan().orElseThrow().lines().get(0).sameAsRow())
+                .hasValue(0);
+        List<IntakeVerdict> third = check(
+                PLAIN + "|extension=2415", other + "shared 2415", PLAIN + "|device=024b7a000003|extension=shared 2415");
+        assertThat(reasons(third.get(2)).get(0)).contains("It may be on 2 devices");
+    }
+
+    @Test
+    void extensionThatADeviceHasIsSharedWithinItsLimit() {
+        records.limits.put("2413", 2);
+        assertThat(one(PLAIN + "|extension=2413").problems().get(0).offers())
+                .extracting(Offer::value)
+                .contains("shared 2413");
+        assertThat(one(PLAIN + "|extension=shared 2413")
+                        .plan()
+                        .orElseThrow()
+                        .lines()
+                        .get(0)
+                        .extensionId())
+                .hasValue(113L);
+    }
+
+    @Test
+    void importingTheSameAgainChangesNothing() {
+        String same = "device=024B7A005313|model=Korrin K24|site=eskvik pier|label=Ticket window 1|serial=K24-1"
+                + "|extension=2413|template=Ticket window";
+        assertThat(one(same).state()).isEqualTo(State.UNCHANGED);
+        assertThat(one(same).plan()).isEmpty();
+    }
+
+    @Test
+    void anEditedRowShowsTheDifferencesAndAsks() {
+        String edited = "device=024B7A005313|label=Window one|extension=2415";
+        Problem asked = one(edited).problems().get(0);
+        assertThat(asked.hint())
+                .contains("label “Window one” instead of “Ticket window 1”")
+                .contains("lines “2415” instead of “2413”");
+        assertThat(asked.deviceId()).hasValue(13L);
+        assertThat(one(edited + "|decision=leave").state()).isEqualTo(State.UNCHANGED);
+        EnrolPlan plan = one(edited + "|decision=take").plan().orElseThrow();
+        assertThat(plan.existing()).hasValue(13L);
+        assertThat(plan.label()).isEqualTo("Window one");
+        assertThat(plan.lines().get(0).number()).isEqualTo("2415");
+        assertThat(plan.modelId()).isEqualTo("k24");
+    }
+
+    @Test
+    void aMacAloneThatIsEnrolledIsRefusedWithALink() {
+        assertThat(one("device=024B7A005313").problems()).singleElement().satisfies(p -> {
+            assertThat(p.reason()).isEqualTo("Enrolled already as Ticket window 1 at Eskvik Pier.");
+            assertThat(p.deviceId()).hasValue(13L);
+        });
+    }
+
+    @Test
+    void boxesThatHaveNotComeGetAClaimCode() {
+        assertThat(one("model=k24|site=Eskvik Pier|label=Kiosk")
+                        .problems()
+                        .get(0)
+                        .offers())
+                .extracting(Offer::value)
+                .containsExactly("claim");
+        EnrolPlan plan = one("device=claim|model=k24|site=Eskvik Pier|label=Kiosk")
+                .plan()
+                .orElseThrow();
+        assertThat(plan.mac()).isEmpty();
+    }
+
+    @Test
+    void localAddressesNeedASiteThatTakesThem() {
+        records.localMacs = false;
+        assertThat(reasons(one(PLAIN)).get(0)).startsWith("This address was made up locally");
+        assertThat(one(PLAIN.replace(MAC, "00-4B-7A-00-53-1C")).state()).isEqualTo(State.READY);
+    }
+
+    @Test
+    void portsBehindARouterAreChecked() {
+        String house = PLAIN.replace("Eskvik Pier", "Pilot House");
+        assertThat(one(house + "|extension=2417").state()).isEqualTo(State.READY);
+        assertThat(reasons(one(house + "|extension=2418")).get(0)).contains("Watch room has local port 22418");
+        assertThat(one(PLAIN.replace("Eskvik Pier", "Home") + "|extension=2417").notes())
+                .anyMatch(n -> n.contains("no rule for local ports"));
+    }
+
+    @Test
+    void nearMissOfAKnockIsNotedUnlessThatMacIsFedToo() {
+        records.knocking.add(MacAddress.of("02-4B-7A-00-53-1D"));
+        assertThat(one(PLAIN).notes()).containsExactly("one character from 02-4B-7A-00-53-1D, which knocks");
+        assertThat(check(PLAIN, PLAIN + "|device=024b7a00531d").get(0).notes()).isEmpty();
+    }
+
+    @Test
+    void defaultsFillWhatARowLeavesOpen() {
+        List<IntakeVerdict> verdicts = IntakeCheck.of(
+                List.of(row("device=" + MAC + "|extension=2415")),
+                Map.of(IntakeColumn.SITE, "Eskvik Pier", IntakeColumn.MODEL, "k24"),
+                records);
+        assertThat(verdicts.get(0).plan().orElseThrow().siteId()).isEqualTo(1);
+    }
+
+    @Test
+    void tenThousandRowsAreJudgedInOrder() {
+        List<IntakeRow> rows = new ArrayList<>();
+        IntStream.range(0, 10_000)
+                .forEach(i -> rows.add(row(String.format(
+                        Locale.ROOT, "device=024b7a%06x|model=k24|site=Eskvik Pier|label=D%d|extension=draw", i, i))));
+        List<IntakeVerdict> verdicts = IntakeCheck.of(rows, records);
+        assertThat(verdicts.stream().filter(v -> v.state() == State.READY)).hasSize(18 + 5);
+        assertThat(verdicts.get(9_999).problems().get(0).reason()).startsWith("No number is free");
     }
 }

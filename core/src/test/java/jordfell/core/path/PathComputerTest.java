@@ -42,7 +42,9 @@ class PathComputerTest {
     private DevicePath path(long seconds) {
         DeviceFacts facts = new DeviceFacts(
                 1,
-                MacAddress.of("02-4B-7A-00-53-1C"),
+                Optional.of(MacAddress.of("02-4B-7A-00-53-1C")),
+                Optional.empty(),
+                Standing.IN_USE,
                 "Window 4",
                 new DeviceModel("k", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 20),
                 "Pier",

@@ -13,8 +13,9 @@ public interface ConfigSource {
      *
      * @param site the site's part of the address
      * @param revision what the phone has already, sent as If-None-Match; empty for none
+     * @param claim the claim code that somebody typed; empty for none
      */
-    record Request(String site, String file, String revision, String userAgent) {}
+    record Request(String site, String file, String revision, String userAgent, String claim) {}
 
     /** What came back. */
     record Answer(int status, String revision, String body) {}

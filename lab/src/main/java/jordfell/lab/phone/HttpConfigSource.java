@@ -29,6 +29,9 @@ public final class HttpConfigSource implements ConfigSource {
         if (!request.revision().isEmpty()) {
             get.header("If-None-Match", "\"" + request.revision() + "\"");
         }
+        if (!request.claim().isEmpty()) {
+            get.header("Claim-Code", request.claim());
+        }
         var unused = client.sendAsync(get.build(), HttpResponse.BodyHandlers.ofString())
                 .handle((response, failure) -> {
                     taker.accept(

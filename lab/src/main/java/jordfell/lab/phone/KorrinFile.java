@@ -13,14 +13,14 @@ import java.util.Set;
 public final class KorrinFile {
 
     /** A file the phone will not take; the message names the line. */
-    public static final class Unreadable extends Exception {
+    public static final class Unreadable extends UnreadableFile {
         Unreadable(int line, String what) {
             super("line " + line + ": " + what);
         }
     }
 
     private static final Map<String, Set<String>> KEYS = Map.of(
-            "identity", Set.of("name", "maker-number"),
+            "identity", Set.of("name"),
             "station",
                     Set.of(
                             "number",

@@ -30,6 +30,7 @@ public final class SimPhone {
 
     private final PhoneEnvironment world;
     private final Consumer<PhoneState> keep;
+    private final Maker maker;
     private PhoneState state;
     private Optional<PhoneConfig> config = Optional.empty();
     private List<LineClient> lines = new ArrayList<>();
@@ -37,12 +38,16 @@ public final class SimPhone {
     private RegistrarLocator locator;
     private String trouble = "";
 
+    /** What somebody typed to claim a record; forgotten once it was answered. */
+    private String claim = "";
+
     /** Counts restarts: what was planned before one must not happen after it. */
     private int life;
 
     /** @param keep is told whenever something changes that the phone keeps without power */
     public SimPhone(PhoneState state, PhoneEnvironment world, Consumer<PhoneState> keep) {
         this.state = state;
+        this.maker = Maker.of(state.model());
         this.world = world;
         this.keep = keep;
         this.locator = newLocator();
@@ -105,6 +110,21 @@ public final class SimPhone {
             typed.put(one, second.get());
             typed.put(other, first.get());
             change(state.typed(typed));
+            apply();
+        }
+    }
+
+    /** Somebody types a claim code; the phone asks with it at once. */
+    public void typeClaim(String code) {
+        claim = code;
+        trouble = "";
+        fetch(() -> {});
+    }
+
+    /** Somebody gives a softphone the file that a handoff told. */
+    public void takeFile(String text, String revision) {
+        if (readFile(text)) {
+            change(state.file(text, revision));
             apply();
         }
     }
@@ -258,11 +278,16 @@ public final class SimPhone {
         String revision = config.isPresent() ? state.revision() : "";
         world.configs()
                 .fetch(
-                        new ConfigSource.Request(state.site(), mac().compact() + ".korrin", revision, userAgent()),
+                        new ConfigSource.Request(state.site(), maker.fileName(mac()), revision, userAgent(), claim),
                         taker);
     }
 
     private void take(ConfigSource.Answer answer, Runnable unchanged, Duration retry) {
+        if (answer.status() > 0 && !claim.isEmpty()) {
+            claim = "";
+            trouble = answer.status() == 403 ? answer.body() : "";
+            keep.accept(state);
+        }
         if (answer.status() == 200 && readFile(answer.body())) {
             change(state.file(answer.body(), answer.revision()));
             apply();
@@ -287,10 +312,10 @@ public final class SimPhone {
             return false;
         }
         try {
-            config = Optional.of(KorrinFile.read(text));
+            config = Optional.of(maker.read(text));
             trouble = "";
             return true;
-        } catch (KorrinFile.Unreadable e) {
+        } catch (UnreadableFile e) {
             trouble = "can’t read its file, " + e.getMessage();
             return false;
         }

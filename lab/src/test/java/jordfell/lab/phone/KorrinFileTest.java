@@ -5,9 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.Map;
-import jordfell.core.identity.MacAddress;
 import jordfell.core.render.DeviceConfig;
-import jordfell.core.render.KorrinDialect;
+import jordfell.core.render.Dialects;
 import jordfell.core.render.Station;
 import jordfell.core.settings.Layer;
 import jordfell.core.settings.LayerKind;
@@ -33,9 +32,8 @@ class KorrinFileTest {
         List<Station> all = java.util.stream.IntStream.rangeClosed(1, stations)
                 .mapToObj(i -> new Station(i, "241" + i, "241" + i + "-a", password, line))
                 .toList();
-        return new KorrinDialect()
-                .render(new DeviceConfig(
-                        MacAddress.of("024b7a00531c"), label, all, SettingsResolver.resolve(Scope.DEVICE, LAYERS)));
+        return Dialects.of("korrin")
+                .render(new DeviceConfig(label, all, SettingsResolver.resolve(Scope.DEVICE, LAYERS)));
     }
 
     @ParameterizedTest
@@ -98,11 +96,10 @@ class KorrinFileTest {
     void showingHidesEveryPassword() {
         ResolvedSettings line = SettingsResolver.resolve(Scope.LINE, LAYERS);
         DeviceConfig config = new DeviceConfig(
-                MacAddress.of("024b7a00531c"),
                 "x",
                 List.of(new Station(1, "2411", "2411-a", "topsecret", line)),
                 SettingsResolver.resolve(Scope.DEVICE, LAYERS));
-        assertThat(new KorrinDialect().render(config.withoutSecrets()))
+        assertThat(Dialects.of("korrin").render(config.withoutSecrets()))
                 .doesNotContain("topsecret")
                 .contains("answer-with  = ••••");
         assertThat(config.toString()).doesNotContain("topsecret");

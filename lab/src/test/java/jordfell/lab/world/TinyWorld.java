@@ -21,9 +21,10 @@ import jordfell.core.identity.MacAddress;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
 import jordfell.core.path.PathComputer;
+import jordfell.core.path.Standing;
 import jordfell.core.release.Revision;
 import jordfell.core.render.DeviceConfig;
-import jordfell.core.render.KorrinDialect;
+import jordfell.core.render.Dialects;
 import jordfell.core.render.Station;
 import jordfell.core.roster.Block;
 import jordfell.core.roster.Domain;
@@ -102,9 +103,8 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
             sent.add(new DeviceFacts.SentLine(
                     position, account.number(), account.authUser(), account.password(), registrar, 120));
         }
-        file = new KorrinDialect()
-                .render(new DeviceConfig(
-                        MAC, "Ticket window 4", stations, SettingsResolver.resolve(Scope.DEVICE, layers)));
+        file = Dialects.of("korrin")
+                .render(new DeviceConfig("Ticket window 4", stations, SettingsResolver.resolve(Scope.DEVICE, layers)));
         released = Optional.of(new DeviceFacts.ReleaseFacts(1, Revision.of(file), timeline.now(), "Lena Ravn", sent));
     }
 
@@ -138,7 +138,9 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
         }
         return new DeviceFacts(
                 1,
-                MAC,
+                Optional.of(MAC),
+                Optional.empty(),
+                Standing.IN_USE,
                 "Ticket window 4",
                 K24,
                 "Eskvik Pier",

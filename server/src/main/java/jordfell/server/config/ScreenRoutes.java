@@ -7,7 +7,17 @@ import org.springframework.web.bind.annotation.GetMapping;
 @Controller
 class ScreenRoutes {
 
-    @GetMapping({"/", "/intake/**", "/roster/**", "/templates/**", "/fleet/**", "/triage/**", "/lab/**"})
+    @GetMapping({
+        "/",
+        "/intake/**",
+        "/roster/**",
+        "/templates/**",
+        "/fleet/**",
+        "/triage/**",
+        "/lab/**",
+        "/settings/**",
+        "/handoff"
+    })
     String page() {
         return "forward:/index.html";
     }

@@ -12,10 +12,15 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeRow;
+import jordfell.core.path.Standing;
 import jordfell.core.roster.Block;
 import jordfell.core.roster.Domain;
+import jordfell.core.roster.Kit;
+import jordfell.core.roster.OutsideNumber;
 import jordfell.core.roster.RegistrarNode;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
@@ -27,7 +32,8 @@ import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.fleet.PathKeeper;
-import jordfell.server.intake.Intake;
+import jordfell.server.handoff.Handoffs;
+import jordfell.server.intake.Sheets;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.lab.LabService;
 import jordfell.server.observe.ObservationLog;
@@ -36,6 +42,8 @@ import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.Extension;
 import jordfell.server.roster.ExtensionStore;
 import jordfell.server.roster.Extensions;
+import jordfell.server.roster.KitStore;
+import jordfell.server.roster.OutsideNumberStore;
 import jordfell.server.roster.PersonStore;
 import jordfell.server.roster.Site;
 import jordfell.server.security.AccountStore;
@@ -66,7 +74,7 @@ public class DemoScenario {
 
     private static final String TARNHOLM = "voice.tarnholm.example";
     private static final String AUCTION = "phones.eskvik-auction.example";
-    private static final String FIRMWARE = "2.4.1";
+    private static final Map<String, String> FIRMWARES = Map.of("Korrin", "2.4.1", "Ombrel", "1.8", "Tessaro", "5.3");
 
     private final Jdbc jdbc;
     private final Timeline timeline;
@@ -78,8 +86,11 @@ public class DemoScenario {
     private final SettingStore settings;
     private final ExtensionStore extensionStore;
     private final Extensions extensions;
+    private final KitStore kits;
+    private final OutsideNumberStore numbers;
+    private final Handoffs handoffs;
     private final DeviceStore devices;
-    private final Intake intake;
+    private final Sheets sheets;
     private final ReleaseService releases;
     private final LabService lab;
     private final ObservationLog observations;
@@ -99,8 +110,11 @@ public class DemoScenario {
             SettingStore settings,
             ExtensionStore extensionStore,
             Extensions extensions,
+            KitStore kits,
+            OutsideNumberStore numbers,
+            Handoffs handoffs,
             DeviceStore devices,
-            Intake intake,
+            Sheets sheets,
             ReleaseService releases,
             LabService lab,
             ObservationLog observations,
@@ -115,8 +129,11 @@ public class DemoScenario {
         this.settings = settings;
         this.extensionStore = extensionStore;
         this.extensions = extensions;
+        this.kits = kits;
+        this.numbers = numbers;
+        this.handoffs = handoffs;
         this.devices = devices;
-        this.intake = intake;
+        this.sheets = sheets;
         this.releases = releases;
         this.lab = lab;
         this.observations = observations;
@@ -150,11 +167,17 @@ public class DemoScenario {
                             1,
                             List.of(new RegistrarNode("quay", "quay." + AUCTION, "192.0.2.21", 5060, 10, 1)),
                             List.of(new Block(2400, 2449, "auction"))));
-                    for (String name : List.of("Tarnholm Terminal", "Eskvik Pier", "Norrskar Workshop")) {
+                    for (String name : List.of(
+                            "Tarnholm Terminal",
+                            "Eskvik Pier",
+                            "Norrskar Workshop",
+                            "Sundholm Pilot House",
+                            "Home & aboard")) {
                         site(tarnholm, name);
                     }
                     site(auction, "Auction Hall");
-                    for (String name : List.of("Back office", "Front of house", "Ticket window", "Gate")) {
+                    for (String name :
+                            List.of("Back office", "Front of house", "Ticket window", "Gate", "Watch room")) {
                         templateIds.put(name, templates.add(tarnholm, name));
                     }
                     templateIds.put("Auction floor", templates.add(auction, "Auction floor"));
@@ -166,16 +189,130 @@ public class DemoScenario {
                     set(LayerKind.TEMPLATE, templateIds.get("Ticket window"), SettingsCatalogue.CALL_WAITING, "no");
                     set(LayerKind.TEMPLATE, templateIds.get("Ticket window"), SettingsCatalogue.BACKLIGHT, "0");
                     set(LayerKind.TEMPLATE, templateIds.get("Auction floor"), SettingsCatalogue.LANGUAGE, "sv");
+                    networks();
                     for (CSVRecord person : records("people.csv")) {
-                        people.add(
+                        people.add(PersonStore.Person.fresh(
                                 domains.byName(person.get("domain"))
                                         .orElseThrow()
                                         .id(),
                                 person.get("name"),
                                 person.get("email"),
-                                person.get("department"));
+                                person.get("department")));
                     }
                 }));
+    }
+
+    /** The sites' networks: three on-net, two behind routers. */
+    private void networks() {
+        network("Tarnholm Terminal", "198.51.100.0/25", false, 0);
+        network("Eskvik Pier", "198.51.100.128/26", false, 0);
+        network("Norrskar Workshop", "198.51.100.192/27", false, 0);
+        network("Sundholm Pilot House", "192.0.2.128/28", true, 20_000);
+        network("Home & aboard", "", true, 20_000);
+    }
+
+    private void network(String name, String subnets, boolean nat, int portBase) {
+        Site site = sites.get(name);
+        domains.changeSite(new Site(
+                site.id(),
+                site.domainId(),
+                site.name(),
+                site.token(),
+                true,
+                subnets,
+                nat,
+                nat && !subnets.isEmpty() ? "203.0.113.40" : "",
+                60,
+                Site.Learns.OPTION_66,
+                portBase,
+                site.version()));
+    }
+
+    /** What roles get, and which outside numbers ring what. */
+    private void rolesAndNumbers() {
+        long tarnholm = domains.byName(TARNHOLM).orElseThrow().id();
+        kit(tarnholm, "Office", 2000, "Back office", false);
+        kit(tarnholm, "Purser", 2000, "Back office", true);
+        kit(tarnholm, "Ticket seller", 2400, "Ticket window", false);
+        for (CSVRecord row : records("numbers.csv")) {
+            long domain = domains.byName(row.get("domain")).orElseThrow().id();
+            numbers.add(new OutsideNumberStore.Did(
+                    0,
+                    domain,
+                    OutsideNumber.normalise(row.get("number")),
+                    extensionStore.byNumber(domain, row.get("extension")).map(Extension::id),
+                    row.get("prefix"),
+                    row.get("note"),
+                    1));
+        }
+        // Numbers from before the new phones, which nothing has used since.
+        for (String old : List.of("2040", "2041", "2043", "2110", "2447")) {
+            long id = extensions.make(tarnholm, old, "old " + old, Optional.empty());
+            jdbc.update("update extension set made_at = dateadd(day, -70, made_at) where id = ?", id);
+        }
+    }
+
+    private void kit(long domain, String name, int block, String template, boolean softphone) {
+        List<Kit.KitDevice> devices = new ArrayList<>();
+        devices.add(new Kit.KitDevice(
+                DeviceKind.DESK_PHONE, Optional.of("korrin-k24"), Optional.of(templateIds.get(template))));
+        if (softphone) {
+            devices.add(new Kit.KitDevice(DeviceKind.SOFTPHONE, Optional.of("quillon"), Optional.empty()));
+        }
+        kits.add(new Kit(
+                0,
+                domain,
+                name,
+                domains.get(domain).blocks().stream()
+                        .filter(b -> b.first() == block)
+                        .findFirst(),
+                softphone ? 3 : 2,
+                softphone,
+                softphone ? "abroad too" : "inland",
+                4,
+                devices,
+                new Kit.Formulas("{{person.name}}", "{{extension.number}}-a", "")));
+    }
+
+    /** Two pursers get softphones: one opened the link, the other let it run out. */
+    private void handoffs() {
+        long tarnholm = domains.byName(TARNHOLM).orElseThrow().id();
+        long home = sites.get("Home & aboard").id();
+        for (String name : List.of("Henrik Dahl", "Maren Osei")) {
+            long person = people.named(tarnholm, name).get(0).id();
+            long extension = extensions.make(tarnholm, extensions.nextFree(tarnholm), name, Optional.of(person));
+            Handoffs.Made made = handoffs.make(extension, home, Duration.ofMinutes(40));
+            if (name.equals("Henrik Dahl")) {
+                Handoffs.Opened opened = handoffs.open(made.token(), "127.0.0.1", "Quillon softphone/3.2");
+                MacAddress mac = MacAddress.of(opened.mac());
+                lab.unbox(PhoneState.unboxed(mac, opened.model(), "3.2", nextAddress(), opened.site())
+                        .powered(true));
+                lab.world().phone(mac).orElseThrow().takeFile(opened.file(), opened.revision());
+            }
+        }
+    }
+
+    /** A box that has not come, and one that lies on the shelf. */
+    private void waitingAndSpare() {
+        sheets.enrol(
+                List.of(
+                        new IntakeRow(Map.of(
+                                IntakeColumn.DEVICE, "claim",
+                                IntakeColumn.SITE, "Eskvik Pier",
+                                IntakeColumn.KIT, "Ticket seller",
+                                IntakeColumn.PERSON, "Juno Aalto",
+                                IntakeColumn.LABEL, "Ticket window 11",
+                                IntakeColumn.EXTENSION, "draw")),
+                        new IntakeRow(Map.of(
+                                IntakeColumn.DEVICE, "02-4B-7A-00-53-F0",
+                                IntakeColumn.SERIAL, "K24-7700412",
+                                IntakeColumn.MODEL, "korrin-k24",
+                                IntakeColumn.SITE, "Eskvik Pier",
+                                IntakeColumn.LABEL, "Spare K24, cupboard 2"))),
+                "pier, leftovers");
+        Device spare = devices.byMac(MacAddress.of("02-4B-7A-00-53-F0")).orElseThrow();
+        devices.setLines(spare.id(), List.of());
+        devices.setStanding(spare.id(), Standing.SPARE);
     }
 
     /** Three hours: the terminal runs, the pier is being rolled out, and people have been at their phones. */
@@ -185,6 +322,8 @@ public class DemoScenario {
             enrolAndRelease(rows, "Tarnholm Terminal", "terminal, first lorry");
             enrolAndRelease(rows, "Norrskar Workshop", "workshop");
             enrolAndRelease(rows, "Auction Hall", "auction hall");
+            enrolAndRelease(rows, "Sundholm Pilot House", "pilot house");
+            handoffs();
         });
         run(Duration.ofMinutes(4));
         testCalls(rows, List.of("Tarnholm Terminal", "Norrskar Workshop", "Auction Hall"));
@@ -192,6 +331,8 @@ public class DemoScenario {
         phone(label(rows, "silent")).power(false);
         run(Duration.ofMinutes(36));
         as("Mats Lindqvaist", () -> enrolAndRelease(rows, "Eskvik Pier", "pier, summer timetable"));
+        as("Lena Ravn", this::rolesAndNumbers);
+        as("Mats Lindqvaist", this::waitingAndSpare);
         run(Duration.ofMinutes(5));
         testCalls(rows, List.of("Eskvik Pier"));
         run(Duration.ofMinutes(20));
@@ -215,19 +356,9 @@ public class DemoScenario {
             releases.release(idsOf(rows, "astray"), "gates get the new registrar");
             extensions.setPassword(extensionOf(label(rows, "rotated")), Optional.empty());
             Extension stores = extensionOf(label(rows, "renumbered"));
-            extensions.change(stores, renumbered(stores, "2512"));
+            extensions.change(stores, stores.renumbered("2512", "2512-a"));
             Extension paint = extensionOf(label(rows, "user"));
-            extensions.change(
-                    paint,
-                    new Extension(
-                            paint.id(),
-                            paint.domainId(),
-                            paint.number(),
-                            paint.displayName(),
-                            paint.personId(),
-                            "paint-shop",
-                            paint.contactLimit(),
-                            paint.version()));
+            extensions.change(paint, paint.renumbered(paint.number(), "paint-shop"));
             phone(label(rows, "stale")).cable(false);
             run(Duration.ofSeconds(20));
             set(LayerKind.DEVICE, idsOf(rows, "stale").get(0), SettingsCatalogue.LOG_LEVEL, "6");
@@ -246,33 +377,36 @@ public class DemoScenario {
         unbox("02-4B-7A-0F-00-44", "korrin-k12", "Norrskar Workshop", true);
     }
 
-    private void enrolAndRelease(List<CSVRecord> rows, String siteName, String reason) {
-        Site site = sites.get(siteName);
+    private void enrolAndRelease(List<CSVRecord> all, String siteName, String reason) {
+        List<CSVRecord> rows =
+                all.stream().filter(r -> r.get("site").equals(siteName)).toList();
+        List<Long> ids = sheets.enrol(rows.stream().map(DemoScenario::intakeRow).toList(), reason)
+                .deviceIds();
         List<Long> ready = new ArrayList<>();
-        for (CSVRecord row : rows) {
-            if (!row.get("site").equals(siteName)) {
-                continue;
-            }
+        for (int i = 0; i < rows.size(); i++) {
+            CSVRecord row = rows.get(i);
             String state = row.get("state");
-            List<Long> ids = intake.enrol(
-                    site,
-                    Optional.of(templateIds.get(row.get("template"))),
-                    List.of(new IntakeRow(
-                            row.get("mac"),
-                            row.get("model"),
-                            row.get("label"),
-                            row.get("person"),
-                            row.get("extension"),
-                            row.get("second"))));
-            note(ids.get(0), row.get("note"));
+            note(ids.get(i), row.get("note"));
             if (!List.of("parked", "unbound").contains(state)) {
-                ready.addAll(ids);
+                ready.add(ids.get(i));
             }
             if (!List.of("never", "parked", "unbound").contains(state)) {
                 unbox(row.get("mac"), row.get("model"), siteName, !state.equals("fresh"));
             }
         }
         releases.release(ready, reason);
+    }
+
+    private static IntakeRow intakeRow(CSVRecord row) {
+        return new IntakeRow(Map.of(
+                IntakeColumn.DEVICE, row.get("mac"),
+                IntakeColumn.MODEL, row.get("model"),
+                IntakeColumn.SITE, row.get("site"),
+                IntakeColumn.TEMPLATE, row.get("template"),
+                IntakeColumn.LABEL, row.get("label"),
+                IntakeColumn.PERSON, row.get("person"),
+                IntakeColumn.EXTENSION, row.get("extension").isEmpty() ? "none" : row.get("extension"),
+                IntakeColumn.SECOND_LINE, row.get("second")));
     }
 
     private void testCalls(List<CSVRecord> rows, List<String> at) {
@@ -289,14 +423,18 @@ public class DemoScenario {
 
     private void unbox(String mac, String modelId, String site, boolean powered) {
         String model = models.find(modelId).orElseThrow().fullName();
-        String address = "198.51.100." + (100 + addressesGiven++);
+        String address = nextAddress();
         lab.unbox(PhoneState.unboxed(
                         MacAddress.of(mac),
                         model,
-                        FIRMWARE,
+                        FIRMWARES.getOrDefault(model.split(" ")[0], "1.0"),
                         address,
                         sites.get(site).token())
                 .powered(powered));
+    }
+
+    private String nextAddress() {
+        return "198.51.100." + (100 + addressesGiven++);
     }
 
     private void note(long deviceId, String text) {
@@ -318,18 +456,6 @@ public class DemoScenario {
         phone.typePassword(1, way.apply(phone.password(1).orElseThrow(), keep));
     }
 
-    private static Extension renumbered(Extension e, String number) {
-        return new Extension(
-                e.id(),
-                e.domainId(),
-                number,
-                e.displayName(),
-                e.personId(),
-                number + "-a",
-                e.contactLimit(),
-                e.version());
-    }
-
     private static String label(List<CSVRecord> rows, String state) {
         return rows.stream()
                 .filter(r -> r.get("state").equals(state))
@@ -347,7 +473,7 @@ public class DemoScenario {
     }
 
     private SimPhone phone(String label) {
-        return lab.world().phone(device(label).mac()).orElseThrow();
+        return lab.world().phone(device(label).mac().orElseThrow()).orElseThrow();
     }
 
     private Extension extensionOf(String label) {

@@ -3,12 +3,18 @@ package jordfell.server.device;
 import java.time.Instant;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.path.Standing;
 
 /** A device as it is kept. */
 public record Device(
         long id,
-        MacAddress mac,
+        Optional<MacAddress> mac,
+        Optional<ClaimCode> claim,
+        Optional<Instant> claimExpires,
+        Standing standing,
+        String serial,
         DeviceModel model,
         long siteId,
         Optional<TemplateRef> template,
@@ -16,7 +22,15 @@ public record Device(
         String note,
         Instant enrolledAt,
         String enrolledBy,
+        Optional<Long> batchId,
         long version) {
+
+    /** The MAC in its usual form, or the code that it waits for. */
+    public String address() {
+        return mac.map(MacAddress::toString)
+                .or(() -> claim.map(c -> "claim " + c))
+                .orElse("");
+    }
 
     /** The template it follows. */
     public record TemplateRef(long id, String name) {}

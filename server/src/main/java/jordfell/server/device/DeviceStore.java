@@ -5,7 +5,9 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.path.Standing;
 import jordfell.core.settings.LayerKind;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
@@ -24,6 +26,20 @@ public class DeviceStore {
     /** A line of a device; without an extension it is wanted and not bound. */
     public record Line(int position, Optional<Long> extensionId) {}
 
+    public static final String INSERT_LINE = "insert into line (device_id, position, extension_id) values (?, ?, ?)";
+
+    /** A device to be added. */
+    public record NewDevice(
+            MacAddress mac,
+            String modelId,
+            long siteId,
+            Optional<Long> templateId,
+            String label,
+            Optional<Long> kitId,
+            Optional<Long> batchId,
+            Instant at,
+            String by) {}
+
     private final Jdbc jdbc;
 
     DeviceStore(Jdbc jdbc) {
@@ -36,6 +52,39 @@ public class DeviceStore {
 
     public Optional<Device> byMac(MacAddress mac) {
         return jdbc.one(SELECT + "where d.mac = ?", DeviceStore::device, mac.compact());
+    }
+
+    public Optional<Device> byClaim(ClaimCode code) {
+        return jdbc.one(SELECT + "where d.claim_code = ?", DeviceStore::device, code.digits());
+    }
+
+    /** Gives the device this MAC; what claimed it before can't again. */
+    public void setMac(long deviceId, MacAddress mac) {
+        jdbc.update(
+                "update device set mac = ?, claim_code = null, claim_expires = null, version = version + 1 where id = ?",
+                mac.compact(),
+                deviceId);
+    }
+
+    public void setClaim(long deviceId, ClaimCode code, Instant expires) {
+        jdbc.update(
+                "update device set claim_code = ?, claim_expires = ?, version = version + 1 where id = ?",
+                code.digits(),
+                expires,
+                deviceId);
+    }
+
+    /** Marks the device as changed, when something that belongs to it was. */
+    public void bump(long deviceId) {
+        jdbc.update("update device set version = version + 1 where id = ?", deviceId);
+    }
+
+    public void setStanding(long deviceId, Standing standing) {
+        jdbc.update("update device set standing = ?, version = version + 1 where id = ?", standing.name(), deviceId);
+    }
+
+    public void setSerial(long deviceId, String serial) {
+        jdbc.update("update device set serial = ? where id = ?", serial, deviceId);
     }
 
     public List<Long> allIds() {
@@ -68,17 +117,25 @@ public class DeviceStore {
         };
     }
 
-    public long add(
-            MacAddress mac,
-            String modelId,
-            long siteId,
-            Optional<Long> templateId,
-            String label,
-            Instant at,
-            String by) {
-        return jdbc.insert("""
-                insert into device (mac, model_id, site_id, template_id, label, enrolled_at, enrolled_by)
-                values (?, ?, ?, ?, ?, ?, ?)""", mac.compact(), modelId, siteId, templateId.orElse(null), label, at, by);
+    public long add(NewDevice d) {
+        return jdbc.insert(
+                """
+                insert into device (mac, model_id, site_id, template_id, label, kit_id, batch_id, enrolled_at, enrolled_by)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?)""",
+                d.mac().compact(),
+                d.modelId(),
+                d.siteId(),
+                d.templateId().orElse(null),
+                d.label(),
+                d.kitId().orElse(null),
+                d.batchId().orElse(null),
+                d.at(),
+                d.by());
+    }
+
+    /** All claim codes in use. */
+    public List<String> claimCodes() {
+        return jdbc.list("select claim_code from device where claim_code is not null", row -> row.text("claim_code"));
     }
 
     /** False if somebody else changed the device since this version. */
@@ -108,10 +165,7 @@ public class DeviceStore {
         jdbc.inTransaction(() -> {
             jdbc.update("delete from line where device_id = ?", deviceId);
             lines.forEach(line -> jdbc.update(
-                    "insert into line (device_id, position, extension_id) values (?, ?, ?)",
-                    deviceId,
-                    line.position(),
-                    line.extensionId().orElse(null)));
+                    INSERT_LINE, deviceId, line.position(), line.extensionId().orElse(null)));
         });
     }
 
@@ -133,7 +187,11 @@ public class DeviceStore {
     private static Device device(Row row) throws java.sql.SQLException {
         return new Device(
                 row.number("id"),
-                MacAddress.of(row.text("mac")),
+                row.textIfAny("mac").map(MacAddress::of),
+                row.textIfAny("claim_code").map(ClaimCode::new),
+                row.timeIfAny("claim_expires"),
+                Standing.valueOf(row.text("standing")),
+                row.text("serial"),
                 new DeviceModel(
                         row.text("model_id"),
                         row.text("maker"),
@@ -150,6 +208,7 @@ public class DeviceStore {
                 row.text("note"),
                 row.time("enrolled_at"),
                 row.text("enrolled_by"),
+                row.numberIfAny("batch_id"),
                 row.number("version"));
     }
 

@@ -104,7 +104,7 @@ public class FactsAssembler {
                             SettingsResolver.resolve(
                                     Scope.LINE,
                                     deviceLayers.ofLine(
-                                            layers, extension, device.model().labelField())));
+                                            layers, extension, device.model().labelField(), site)));
                 })
                 .toList();
         List<String> problems = problems(device, settings, lines);
@@ -117,6 +117,8 @@ public class FactsAssembler {
         DeviceFacts facts = new DeviceFacts(
                 device.id(),
                 device.mac(),
+                device.claim(),
+                device.standing(),
                 device.label(),
                 device.model(),
                 site.name(),
@@ -142,7 +144,7 @@ public class FactsAssembler {
                     extensions.passwords(extension.id()).get(0),
                     line.settings()));
         }
-        return new DeviceConfig(device.mac(), device.label(), stations, settings);
+        return new DeviceConfig(device.label(), stations, settings);
     }
 
     private static List<String> problems(Device device, ResolvedSettings settings, List<AssembledLine> lines) {

@@ -10,13 +10,14 @@ import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.device.DeviceStore.Line;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.release.ReleaseStore;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.Extension;
 import jordfell.server.roster.ExtensionStore;
 import jordfell.server.roster.Site;
-import jordfell.server.security.Audit;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -24,29 +25,26 @@ import org.springframework.stereotype.Component;
 @Component
 class DeviceChanges {
 
-    private final Jdbc jdbc;
     private final DeviceStore devices;
     private final ModelStore models;
     private final DomainStore domains;
     private final ExtensionStore extensions;
-    private final PathKeeper paths;
-    private final Audit audit;
+    private final ReleaseStore releases;
+    private final Acts acts;
 
     DeviceChanges(
-            Jdbc jdbc,
             DeviceStore devices,
             ModelStore models,
             DomainStore domains,
             ExtensionStore extensions,
-            PathKeeper paths,
-            Audit audit) {
-        this.jdbc = jdbc;
+            ReleaseStore releases,
+            Acts acts) {
         this.devices = devices;
         this.models = models;
         this.domains = domains;
         this.extensions = extensions;
-        this.paths = paths;
-        this.audit = audit;
+        this.releases = releases;
+        this.acts = acts;
     }
 
     void change(
@@ -85,19 +83,33 @@ class DeviceChanges {
                     "The " + model.fullName() + " has " + model.lines() + " lines; this device has " + lines + ".",
                     "Take lines off first, or choose a larger model.");
         }
-        if (!devices.change(
-                id, version, model.id(), siteId, Optional.ofNullable(templateId), newLabel, note == null ? "" : note)) {
-            throw RefusedException.changedMeanwhile("device");
-        }
-        audit.record("changed " + newLabel);
-        paths.touch(id);
+        acts.act(x -> "changed " + newLabel, recording -> {
+            recording.changing(Kept.DEVICE, id);
+            if (!devices.change(
+                    id,
+                    version,
+                    model.id(),
+                    siteId,
+                    Optional.ofNullable(templateId),
+                    newLabel,
+                    note == null ? "" : note)) {
+                throw RefusedException.changedMeanwhile("device");
+            }
+            return id;
+        });
     }
 
     void remove(long id) {
         Device device = get(id);
-        devices.remove(id);
-        audit.record("removed " + device.label() + " (" + device.mac() + ")");
-        paths.touch(id);
+        if (releases.latest(id).isPresent()) {
+            throw RefusedException.field(
+                    "/", device.label() + " has a history.", "Retire it: that keeps what was seen of it.");
+        }
+        acts.act(x -> "removed " + device.label() + " (" + device.address() + ")", recording -> {
+            recording.removing(Kept.DEVICE, List.of(id));
+            devices.remove(id);
+            return id;
+        });
     }
 
     void setLines(long id, List<@Nullable String> numbers) {
@@ -123,9 +135,12 @@ class DeviceChanges {
             lines.add(new Line(
                     i + 1, number.isEmpty() ? Optional.empty() : Optional.of(extension(site, number, id, pointer))));
         }
-        devices.setLines(id, lines);
-        audit.record("bound the lines of " + device.label());
-        paths.touch(id);
+        acts.act(x -> "bound the lines of " + device.label(), recording -> {
+            recording.changing(Kept.DEVICE, id);
+            devices.setLines(id, lines);
+            devices.bump(id);
+            return id;
+        });
     }
 
     void swapFirstLines(long id) {
@@ -137,9 +152,12 @@ class DeviceChanges {
         List<Line> swapped = new ArrayList<>(lines);
         swapped.set(0, new Line(1, lines.get(1).extensionId()));
         swapped.set(1, new Line(2, lines.get(0).extensionId()));
-        jdbc.inTransaction(() -> devices.setLines(id, swapped));
-        audit.record("swapped lines 1 and 2 of " + device.label());
-        paths.touch(id);
+        acts.act(x -> "swapped lines 1 and 2 of " + device.label(), recording -> {
+            recording.changing(Kept.DEVICE, id);
+            devices.setLines(id, swapped);
+            devices.bump(id);
+            return id;
+        });
     }
 
     /** An extension of the domain with room for one more device. */

@@ -1,6 +1,7 @@
 package jordfell.server.fleet;
 
 import java.util.List;
+import jordfell.core.path.Standing;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseService;
 import org.jspecify.annotations.Nullable;
@@ -31,16 +32,25 @@ class DeviceController {
     /** One number for each line from 1 on; an empty text is a line that is wanted and has none. */
     record LinesWish(@Nullable List<@Nullable String> numbers) {}
 
+    record MacWish(@Nullable String mac) {}
+
+    record StandingWish(Standing standing) {}
+
+    record ActDone(long actId) {}
+
     private final DeviceCase cases;
     private final DeviceChanges changes;
     private final ReleaseService releases;
     private final TestCalls testCalls;
+    private final DeviceLife life;
 
-    DeviceController(DeviceCase cases, DeviceChanges changes, ReleaseService releases, TestCalls testCalls) {
+    DeviceController(
+            DeviceCase cases, DeviceChanges changes, ReleaseService releases, TestCalls testCalls, DeviceLife life) {
         this.cases = cases;
         this.changes = changes;
         this.releases = releases;
         this.testCalls = testCalls;
+        this.life = life;
     }
 
     @GetMapping
@@ -86,5 +96,28 @@ class DeviceController {
         testCalls.call(cases.open(id)
                 .orElseThrow(() -> RefusedException.notFound("device"))
                 .records());
+    }
+
+    /** Another box takes this one's place; the record keeps everything but the MAC. */
+    @PostMapping("/replace")
+    ActDone replace(@PathVariable long id, @RequestBody MacWish wish) {
+        return new ActDone(life.replace(id, wish.mac() == null ? "" : wish.mac()));
+    }
+
+    /** A new claim code for a device that has no MAC yet. */
+    @PostMapping("/claim")
+    ActDone claim(@PathVariable long id) {
+        return new ActDone(life.giveClaim(id));
+    }
+
+    @PutMapping("/standing")
+    ActDone setStanding(@PathVariable long id, @RequestBody StandingWish wish) {
+        return new ActDone(wish.standing() == Standing.IN_USE ? life.bringBack(id) : life.takeOut(id, wish.standing()));
+    }
+
+    /** Devices that share an extension with this one: they need a release when it is taken out of use. */
+    @GetMapping("/sharing")
+    List<String> sharing(@PathVariable long id) {
+        return life.sharing(id);
     }
 }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Certainty;
 import jordfell.core.diagnosis.Finding;
@@ -15,6 +16,7 @@ import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
 import jordfell.core.path.LineStatus;
+import jordfell.core.path.Standing;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
@@ -29,7 +31,12 @@ record DeviceSheet(
         String note,
         String model,
         String modelId,
+        DeviceKind kind,
         int modelLines,
+        Standing standing,
+        String serial,
+        @Nullable Instant claimExpires,
+        @Nullable Long batchId,
         long siteId,
         String site,
         long domainId,
@@ -124,12 +131,17 @@ record DeviceSheet(
         Device device = opened.records().device();
         return new DeviceSheet(
                 facts.id(),
-                facts.mac().toString(),
+                facts.address(),
                 facts.label(),
                 device.note(),
                 facts.model().fullName(),
                 facts.model().id(),
+                facts.model().kind(),
                 facts.model().lines(),
+                facts.standing(),
+                device.serial(),
+                device.claimExpires().orElse(null),
+                device.batchId().orElse(null),
                 device.siteId(),
                 facts.site(),
                 facts.domain().id(),

@@ -1,13 +1,16 @@
 package jordfell.server.fleet;
 
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import jordfell.server.jdbc.Jdbc;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** What was last computed for each device, kept for lists and filters. */
 @Component
-class DeviceStateStore {
+public class DeviceStateStore {
 
     /**
      * A device's state in a row.
@@ -61,6 +64,24 @@ class DeviceStateStore {
                 cut(s.firmware(), 40),
                 cut(s.lines(), 200),
                 s.progress());
+    }
+
+    /** Devices that were just enrolled, until their paths are computed: they stand in lists at once. */
+    public void putFresh(List<Long> deviceIds, List<String> lines, List<Boolean> claimed) {
+        List<@Nullable Object[]> rows = new ArrayList<>();
+        for (int i = 0; i < deviceIds.size(); i++) {
+            String rail = claimed.get(i) ? "pwnnnnnnn" : "wwnnnnnnn";
+            rows.add(new @Nullable Object[] {deviceIds.get(i), rail, cut(lines.get(i), 200)});
+        }
+        jdbc.batch("""
+                insert into device_state (device_id, condition, rail, held_at, cause, variant, word, sentence, tries, pending,
+                                          releasable, firmware, lines, progress)
+                values (?, 'PARKED', ?, '', '', '', 'just enrolled', '', 0, true, false, '', ?, 21)""", rows);
+    }
+
+    /** The device carried just now. */
+    void carried(long deviceId, Instant at) {
+        jdbc.update("update device_state set carried_at = ? where device_id = ?", at, deviceId);
     }
 
     Optional<KeptFinding> keptFinding(long deviceId) {

@@ -1,12 +1,20 @@
 package jordfell.server.fleet;
 
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.path.Condition;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.Row;
 import jordfell.server.jdbc.RowMapper;
+import jordfell.server.roster.RosterIndex;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -19,6 +27,7 @@ import org.springframework.web.bind.annotation.RestController;
 class FleetController {
 
     private static final int PAGE = 200;
+    private static final int MOST_HITS = 8;
 
     /** A device in a list. */
     record DeviceRow(
@@ -28,6 +37,7 @@ class FleetController {
             String model,
             long siteId,
             String site,
+            String standing,
             String condition,
             String rail,
             String heldAt,
@@ -45,26 +55,29 @@ class FleetController {
      * One page of the fleet.
      *
      * @param total devices that fit the site and the search, whatever their condition
+     * @param capped there are more than that
      * @param conditions how many of them stand how
      * @param next where the next page begins; -1 for no more
      */
-    record Fleet(List<DeviceRow> rows, long total, List<Count> conditions, int next) {}
+    record Fleet(List<DeviceRow> rows, long total, boolean capped, List<Count> conditions, int next) {}
 
     record Hit(String kind, long id, String title, String detail) {}
 
     static final String SELECT = """
-            select d.id, d.mac, d.label, m.maker || ' ' || m.name model, s.id site_id, s.name site, t.*
+            select d.id, d.mac, d.claim_code, d.standing, d.label, m.maker || ' ' || m.name model, s.id site_id,
+                   s.name site, t.*
             from device d join model m on m.id = d.model_id join site s on s.id = d.site_id
             join device_state t on t.device_id = d.id
             """;
 
     static final RowMapper<DeviceRow> DEVICE = row -> new DeviceRow(
             row.number("id"),
-            MacAddress.of(row.text("mac")).toString(),
+            address(row),
             row.text("label"),
             row.text("model"),
             row.number("site_id"),
             row.text("site"),
+            row.text("standing"),
             row.text("condition"),
             row.text("rail"),
             row.text("held_at"),
@@ -76,15 +89,14 @@ class FleetController {
             row.text("firmware"),
             row.text("lines"));
 
-    private static final String MATCHES = """
-            where (? = 0 or d.site_id = ?)
-              and (? = '' or d.mac like ? or lower(d.label) like ? or t.lines like ?)
-            """;
-
     private final Jdbc jdbc;
+    private final FleetIndex index;
+    private final RosterIndex roster;
 
-    FleetController(Jdbc jdbc) {
+    FleetController(Jdbc jdbc, FleetIndex index, RosterIndex roster) {
         this.jdbc = jdbc;
+        this.index = index;
+        this.roster = roster;
     }
 
     @GetMapping("/devices")
@@ -92,74 +104,83 @@ class FleetController {
             @RequestParam(defaultValue = "") String q,
             @RequestParam(defaultValue = "0") long siteId,
             @RequestParam(defaultValue = "") String condition,
+            @RequestParam(defaultValue = "0") long batchId,
             @RequestParam(defaultValue = "0") int from) {
-        Search search = Search.of(q);
-        List<DeviceRow> rows = jdbc.list(
-                SELECT + MATCHES
-                        + "and (? = '' or t.condition = ?) order by t.progress, d.label, d.id limit ? offset ?",
-                DEVICE,
-                siteId,
-                siteId,
-                search.text(),
-                search.mac(),
-                search.anywhere(),
-                search.anywhere(),
-                condition,
-                condition,
-                PAGE + 1,
-                Math.max(0, from));
-        List<Count> counts = jdbc.list(
-                """
-                select t.condition, count(*) n from device d join device_state t on t.device_id = d.id
-                """ + MATCHES + "group by t.condition",
-                row -> new Count(row.text("condition"), row.number("n")),
-                siteId,
-                siteId,
-                search.text(),
-                search.mac(),
-                search.anywhere(),
-                search.anywhere());
-        boolean more = rows.size() > PAGE;
+        Optional<Condition> wanted = Arrays.stream(Condition.values())
+                .filter(c -> c.name().equals(condition))
+                .findFirst();
+        int start = Math.max(0, from);
+        FleetIndex.Page page = index.page(new FleetIndex.Filter(siteId, wanted, fragment(q), batchId), start, PAGE);
         return new Fleet(
-                more ? rows.subList(0, PAGE) : rows,
-                counts.stream().mapToLong(Count::devices).sum(),
-                counts,
-                more ? from + PAGE : -1);
+                rows(page.ids()),
+                page.total(),
+                page.capped(),
+                page.counts().entrySet().stream()
+                        .map(e -> new Count(e.getKey().name(), e.getValue()))
+                        .toList(),
+                page.more() ? start + PAGE : -1);
+    }
+
+    /** These devices as rows, in this order. */
+    private List<DeviceRow> rows(List<Long> ids) {
+        Map<Long, DeviceRow> byId = new HashMap<>();
+        jdbc.list(SELECT + "where d.id in (select i from unnest(cast(? as bigint array)) as u(i))", DEVICE, (Object)
+                        ids.toArray())
+                .forEach(row -> byId.put(row.id(), row));
+        return ids.stream()
+                .flatMap(id -> Optional.ofNullable(byId.get(id)).stream())
+                .toList();
     }
 
     /** Devices, extensions and people that fit what was typed. */
     @GetMapping("/search")
     List<Hit> search(@RequestParam String q) {
-        Search search = Search.of(q);
-        if (search.text().isEmpty()) {
+        String fragment = fragment(q);
+        if (fragment.isEmpty()) {
             return List.of();
         }
-        return jdbc.list(
-                """
-                (select 'device' kind, d.id, d.label title, d.mac || ' · ' || s.name detail
-                 from device d join site s on s.id = d.site_id join device_state t on t.device_id = d.id
-                 where d.mac like ? or lower(d.label) like ? or t.lines like ? limit 8)
-                union all
-                (select 'extension', e.domain_id, e.number || ' ' || e.display_name, m.name
-                 from extension e join domain m on m.id = e.domain_id
-                 where e.number like ? or lower(e.display_name) like ? limit 8)""",
-                row -> new Hit(row.text("kind"), row.number("id"), row.text("title"), row.text("detail")),
-                search.mac(),
-                search.anywhere(),
-                search.anywhere(),
-                search.text() + "%",
-                search.anywhere());
+        List<Hit> hits = new ArrayList<>();
+        List<Long> devices = index.all(new FleetIndex.Filter(0, Optional.empty(), fragment, 0), MOST_HITS);
+        rows(devices).forEach(d -> hits.add(new Hit("device", d.id(), d.label(), d.mac() + " · " + d.site())));
+        roster.extensions(fragment, MOST_HITS)
+                .orElse(List.of())
+                .forEach(id -> hits.addAll(jdbc.list(
+                        "select e.domain_id, e.number || ' ' || e.display_name title, m.name from extension e "
+                                + "join domain m on m.id = e.domain_id where e.id = ?",
+                        row -> new Hit("extension", row.number("domain_id"), row.text("title"), row.text("name")),
+                        id)));
+        roster.people(fragment, MOST_HITS)
+                .orElse(List.of())
+                .forEach(id -> hits.addAll(jdbc.list(
+                        "select p.id, p.name, p.department, m.name domain from person p join domain m on m.id = p.domain_id "
+                                + "where p.id = ?",
+                        row -> new Hit(
+                                "person",
+                                row.number("id"),
+                                row.text("name"),
+                                row.text("department") + " · " + row.text("domain")),
+                        id)));
+        return hits;
     }
 
-    /** What was typed, as patterns. A fragment of a MAC may have any separators. */
-    private record Search(String text, String mac, String anywhere) {
-        static Search of(String typed) {
-            String text = typed.strip().toLowerCase(Locale.ROOT);
-            String plain = text.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_");
-            String digits = Optional.of(text.replaceAll("[:\\-. ]", ""))
-                    .filter(d -> d.matches("[0-9a-f]{2,12}"))
-                    .orElse("-");
-            return new Search(plain, "%" + digits + "%", "%" + plain + "%");
+    /** What is looked for: a piece of a MAC may be typed with any separators. */
+    private static String fragment(String typed) {
+        String text = typed.strip().toLowerCase(Locale.ROOT);
+        String digits = text.replaceAll("[:\\-. ]", "");
+        boolean mac = text.matches(".*[:\\-.].*") && digits.matches("[0-9a-f]{2,12}");
+        return mac ? digits : text;
+    }
+
+    private static String address(Row row) throws java.sql.SQLException {
+        Optional<String> mac = row.textIfAny("mac").map(m -> MacAddress.of(m).toString());
+        return mac.or(() -> claim(row)).orElse("");
+    }
+
+    private static Optional<String> claim(Row row) {
+        try {
+            return row.textIfAny("claim_code").map(c -> "claim " + new ClaimCode(c));
+        } catch (java.sql.SQLException e) {
+            throw new IllegalStateException(e);
         }
     }
 }

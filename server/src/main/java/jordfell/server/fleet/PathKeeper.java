@@ -24,6 +24,7 @@ import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
 import jordfell.server.events.EventHub;
 import jordfell.server.fleet.DeviceStateStore.DeviceState;
+import jordfell.server.jdbc.Jdbc;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -41,6 +42,8 @@ public class PathKeeper {
     private final DeviceCase cases;
     private final DeviceStateStore states;
     private final EventHub events;
+    private final FleetIndex index;
+    private final Jdbc jdbc;
     private final InstantSource clock;
     private final Object lock = new Object();
     private final Set<Long> touched = new HashSet<>();
@@ -51,18 +54,36 @@ public class PathKeeper {
         return thread;
     });
 
-    PathKeeper(DeviceCase cases, DeviceStateStore states, EventHub events, InstantSource clock) {
+    PathKeeper(
+            DeviceCase cases,
+            DeviceStateStore states,
+            EventHub events,
+            FleetIndex index,
+            Jdbc jdbc,
+            InstantSource clock) {
         this.cases = cases;
         this.states = states;
         this.events = events;
+        this.index = index;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
-    /** Has these devices computed again soon. */
+    /** Has these devices computed again soon, once what was written of them is committed. */
     public void touch(Collection<Long> deviceIds) {
-        synchronized (lock) {
-            touched.addAll(deviceIds);
-        }
+        List<Long> ids = List.copyOf(deviceIds);
+        jdbc.afterCommit(() -> {
+            synchronized (lock) {
+                touched.addAll(ids);
+            }
+        });
+    }
+
+    /** The same for devices that were made or removed: lists show or drop them at once. */
+    public void touchListed(Collection<Long> deviceIds) {
+        List<Long> ids = List.copyOf(deviceIds);
+        jdbc.afterCommit(() -> index.touch(ids));
+        touch(ids);
     }
 
     public void touch(long deviceId) {
@@ -102,12 +123,17 @@ public class PathKeeper {
             Optional<DeviceCase.Opened> opened = cases.open(deviceId);
             opened.ifPresent(o -> {
                 states.put(state(o));
+                Condition condition = o.device().path().condition();
+                if (condition == Condition.CARRYING || condition == Condition.PROVEN) {
+                    states.carried(deviceId, clock.instant());
+                }
                 o.device().path().recheckAt().ifPresent(at -> {
                     synchronized (lock) {
                         recheck.put(deviceId, at);
                     }
                 });
             });
+            index.touch(List.of(deviceId));
             events.publish(EventHub.Topic.DEVICE, deviceId);
         } catch (RuntimeException e) {
             log.error("The path of device {} could not be computed", deviceId, e);
@@ -146,7 +172,11 @@ public class PathKeeper {
 
     private static String word(DevicePath path, StopReport at, Optional<Finding> finding) {
         return switch (path.condition()) {
-            case HELD, SILENT, PARKED -> finding.map(Finding::brief).orElse(at.evidence());
+            case PARKED ->
+                at.stop() == Stop.KNOWN
+                        ? at.evidence()
+                        : finding.map(Finding::brief).orElse(at.evidence());
+            case HELD, SILENT -> finding.map(Finding::brief).orElse(at.evidence());
             case CARRYING -> "carrying, no test call yet";
             case PROVEN -> "proven";
             case UNDER_WAY -> at.stop() == Stop.HOLDING ? "first refresh to come" : at.evidence();

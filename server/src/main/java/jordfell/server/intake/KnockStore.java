@@ -13,16 +13,27 @@ public class KnockStore {
     /** More different MACs than this are not kept: somebody is guessing. */
     private static final int MOST = 5_000;
 
-    /** An unknown device that asked for a configuration. */
+    private static final int SHOWN = 100;
+
+    /**
+     * An unknown device that asked for a configuration.
+     *
+     * @param claimRefused why its last claim code was refused, or empty text
+     */
     record Knock(
-            String mac,
+            MacAddress mac,
             long siteId,
             String site,
             Instant firstAt,
             Instant lastAt,
             long times,
             String askedFor,
-            String userAgent) {}
+            String userAgent,
+            String source,
+            String claimRefused) {}
+
+    /** One request. */
+    public record Request(MacAddress mac, long siteId, String file, String userAgent, String source, Instant at) {}
 
     private final Jdbc jdbc;
 
@@ -30,31 +41,54 @@ public class KnockStore {
         this.jdbc = jdbc;
     }
 
-    public void knocked(MacAddress mac, long siteId, String file, String userAgent, Instant at) {
-        int known = jdbc.update("""
-                update knock set site_id = ?, last_at = ?, times = times + 1, asked_for = ?, user_agent = ?
-                where mac = ?""", siteId, at, file, userAgent, mac.compact());
+    public void knocked(Request k) {
+        int known = jdbc.update(
+                """
+                update knock set site_id = ?, last_at = ?, times = times + 1, asked_for = ?, user_agent = ?, source = ?
+                where mac = ?""",
+                k.siteId(),
+                k.at(),
+                k.file(),
+                k.userAgent(),
+                k.source(),
+                k.mac().compact());
         if (known == 0 && count() < MOST) {
             jdbc.update("""
-                    merge into knock (mac, site_id, first_at, last_at, times, asked_for, user_agent)
-                    key (mac) values (?, ?, ?, ?, 1, ?, ?)""", mac.compact(), siteId, at, at, file, userAgent);
+                    merge into knock (mac, site_id, first_at, last_at, times, asked_for, user_agent, source)
+                    key (mac) values (?, ?, ?, ?, 1, ?, ?, ?)""", k.mac().compact(), k.siteId(), k.at(), k.at(), k.file(), k.userAgent(), k.source());
         }
+    }
+
+    /** Its last claim code was refused. */
+    public void claimRefused(MacAddress mac, String reason) {
+        jdbc.update(
+                "update knock set claim_refused = ? where mac = ?",
+                reason.substring(0, Math.min(200, reason.length())),
+                mac.compact());
+    }
+
+    public boolean blocked(MacAddress mac) {
+        return jdbc.one("select blocked from knock where mac = ?", row -> row.yes("blocked"), mac.compact())
+                .orElse(false);
     }
 
     List<Knock> open() {
         return jdbc.list(
                 """
                 select k.*, s.name site from knock k join site s on s.id = k.site_id
-                where not k.ignored order by k.first_at desc, k.mac limit 100""",
+                where not k.ignored order by k.first_at desc, k.mac limit ?""",
                 row -> new Knock(
-                        MacAddress.of(row.text("mac")).toString(),
+                        MacAddress.of(row.text("mac")),
                         row.number("site_id"),
                         row.text("site"),
                         row.time("first_at"),
                         row.time("last_at"),
                         row.number("times"),
                         row.text("asked_for"),
-                        row.text("user_agent")));
+                        row.text("user_agent"),
+                        row.text("source"),
+                        row.text("claim_refused")),
+                SHOWN);
     }
 
     public long count() {
@@ -66,7 +100,11 @@ public class KnockStore {
         jdbc.update("update knock set ignored = true where mac = ?", mac.compact());
     }
 
-    void enrolled(MacAddress mac) {
+    void block(MacAddress mac) {
+        jdbc.update("update knock set ignored = true, blocked = true where mac = ?", mac.compact());
+    }
+
+    public void enrolled(MacAddress mac) {
         jdbc.update("delete from knock where mac = ?", mac.compact());
     }
 }

@@ -9,7 +9,10 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 import javax.sql.DataSource;
@@ -24,12 +27,17 @@ import org.springframework.stereotype.Component;
 public class Jdbc {
 
     private static final int UNIQUE_VIOLATION = 23505;
+    private static final int MOST_AT_ONCE = 1_000;
 
     private final DataSource pool;
 
     /** Of this pool, not of the class: two applications in one process must not share a transaction. */
     @SuppressWarnings("ThreadLocalUsage")
     private final ThreadLocal<@Nullable Connection> current = new ThreadLocal<>();
+
+    /** What waits for the present transaction to be committed. */
+    @SuppressWarnings("ThreadLocalUsage")
+    private final ThreadLocal<List<Runnable>> afterwards = ThreadLocal.withInitial(ArrayList::new);
 
     Jdbc(DataSource pool) {
         this.pool = pool;
@@ -46,16 +54,32 @@ public class Jdbc {
             try {
                 T result = work.get();
                 connection.commit();
+                current.remove();
+                List<Runnable> due = afterwards.get();
+                afterwards.remove();
+                due.forEach(Runnable::run);
                 return result;
             } catch (RuntimeException | Error e) {
-                connection.rollback();
+                if (current.get() != null) {
+                    connection.rollback();
+                }
                 throw e;
             } finally {
                 current.remove();
+                afterwards.remove();
                 connection.setAutoCommit(true);
             }
         } catch (SQLException e) {
             throw new StoreException(e);
+        }
+    }
+
+    /** Does this once what was written so far is committed; at once outside of a transaction. */
+    public void afterCommit(Runnable work) {
+        if (current.get() == null) {
+            work.run();
+        } else {
+            afterwards.get().add(work);
         }
     }
 
@@ -107,6 +131,44 @@ public class Jdbc {
                 statement.addBatch();
             }
             return statement.executeBatch();
+        });
+    }
+
+    /** The same insert for many rows of values, and the keys that the database gave them, in the same order. */
+    public List<Long> insertAll(String sql, List<@Nullable Object[]> rows) {
+        return run(sql, Statement.RETURN_GENERATED_KEYS, new Object[0], statement -> {
+            List<Long> made = new ArrayList<>(rows.size());
+            for (int from = 0; from < rows.size(); from += MOST_AT_ONCE) {
+                for (Object[] row : rows.subList(from, Math.min(rows.size(), from + MOST_AT_ONCE))) {
+                    bind(statement, row);
+                    statement.addBatch();
+                }
+                statement.executeBatch();
+                try (ResultSet keys = statement.getGeneratedKeys()) {
+                    while (keys.next()) {
+                        made.add(keys.getLong(1));
+                    }
+                }
+            }
+            return made;
+        });
+    }
+
+    /** Rows with all their columns, as the database has them. */
+    public List<Map<String, @Nullable Object>> images(String sql, @Nullable Object... values) {
+        return run(sql, Statement.NO_GENERATED_KEYS, values, statement -> {
+            List<Map<String, @Nullable Object>> images = new ArrayList<>();
+            try (ResultSet result = statement.executeQuery()) {
+                int columns = result.getMetaData().getColumnCount();
+                while (result.next()) {
+                    Map<String, @Nullable Object> image = new LinkedHashMap<>();
+                    for (int i = 1; i <= columns; i++) {
+                        image.put(result.getMetaData().getColumnLabel(i).toLowerCase(Locale.ROOT), result.getObject(i));
+                    }
+                    images.add(image);
+                }
+            }
+            return images;
         });
     }
 

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
 import java.util.stream.IntStream;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.identity.MacReader;
@@ -18,6 +19,7 @@ import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.events.EventHub;
+import jordfell.server.handoff.Handoffs;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.Site;
@@ -66,6 +68,10 @@ class LabController {
 
     record MistypeWish(@Nullable Mistyping way, int line, int keep) {}
 
+    record ClaimWish(@Nullable String code) {}
+
+    record HandoffWish(@Nullable String link) {}
+
     record Unboxed(String mac) {}
 
     private final LabService lab;
@@ -73,6 +79,7 @@ class LabController {
     private final DomainStore domains;
     private final ModelStore models;
     private final RailLookup rails;
+    private final Handoffs handoffs;
     private final EventHub events;
     private final RandomGenerator random = new java.security.SecureRandom();
 
@@ -82,12 +89,14 @@ class LabController {
             DomainStore domains,
             ModelStore models,
             RailLookup rails,
+            Handoffs handoffs,
             EventHub events) {
         this.lab = lab;
         this.devices = devices;
         this.domains = domains;
         this.models = models;
         this.rails = rails;
+        this.handoffs = handoffs;
         this.events = events;
     }
 
@@ -112,11 +121,14 @@ class LabController {
     @PostMapping("/phones")
     @ResponseStatus(HttpStatus.CREATED)
     Unboxed unbox(@RequestBody PhoneWish wish) {
-        MacAddress mac = mac(wish.mac());
         DeviceModel model = models.find(wish.modelId() == null ? "" : wish.modelId())
                 .orElseThrow(() -> RefusedException.field("/modelId", "There is no such model.", "Choose one."));
         Site site = domains.site(wish.siteId())
                 .orElseThrow(() -> RefusedException.field("/siteId", "There is no such site.", "Choose one."));
+        MacAddress mac = mac(wish.mac(), model);
+        if (model.kind() == DeviceKind.SOFTPHONE) {
+            throw RefusedException.field("/modelId", "A softphone comes in no box.", "Open its handoff link instead.");
+        }
         if (lab.world().phone(mac).isPresent()) {
             throw RefusedException.field(
                     "/mac", "The Lab has a phone with this MAC already.", "Leave it empty to have one made up.");
@@ -143,6 +155,42 @@ class LabController {
     @PostMapping("/phones/{mac}/restart")
     void restart(@PathVariable String mac) {
         act(mac, SimPhone::restart);
+    }
+
+    /** Somebody types a claim code on the phone. */
+    @PostMapping("/phones/{mac}/claim")
+    void claim(@PathVariable String mac, @RequestBody ClaimWish wish) {
+        String code = wish.code() == null ? "" : wish.code().strip();
+        if (code.isEmpty() || code.length() > 20) {
+            throw RefusedException.field("/code", "No code was typed.", "Eight digits, such as 4417-9036.");
+        }
+        act(mac, phone -> {
+            if (!phone.state().powered()) {
+                throw RefusedException.field("/", "The phone is off.", "Switch it on first.");
+            }
+            phone.typeClaim(code);
+        });
+    }
+
+    /** Somebody opens a handoff link with a softphone. */
+    @PostMapping("/softphones")
+    @ResponseStatus(HttpStatus.CREATED)
+    Unboxed openHandoff(@RequestBody HandoffWish wish) {
+        String link = wish.link() == null ? "" : wish.link().strip();
+        Handoffs.Opened opened =
+                handoffs.open(link.substring(link.indexOf('#') + 1), "127.0.0.1", "Quillon softphone/3.2");
+        MacAddress mac = MacAddress.of(opened.mac());
+        lab.inWorld(world -> {
+            PhoneState state = PhoneState.unboxed(mac, opened.model(), "3.2", freeAddress(), opened.site())
+                    .powered(true);
+            if (world.phone(mac).isEmpty()) {
+                lab.unbox(state);
+            }
+            world.phone(mac).orElseThrow().takeFile(opened.file(), opened.revision());
+            return mac;
+        });
+        events.publish(EventHub.Topic.LAB, 0);
+        return new Unboxed(mac.toString());
     }
 
     @PostMapping("/phones/{mac}/cross")
@@ -199,9 +247,10 @@ class LabController {
         events.publish(EventHub.Topic.LAB, 0);
     }
 
-    private MacAddress mac(@Nullable String text) {
+    private MacAddress mac(@Nullable String text, DeviceModel model) {
         if (text == null || text.isBlank()) {
-            return new MacAddress(0x024B_7A0A_0000L | random.nextInt(0x10000));
+            String prefix = model.macPrefixes().stream().findFirst().orElse("020000");
+            return MacAddress.of(prefix + String.format(java.util.Locale.ROOT, "0a%04x", random.nextInt(0x10000)));
         }
         MacReading reading = MacReader.read(text);
         if (reading instanceof MacReading.Refused refused) {

@@ -136,7 +136,10 @@ public class LabService implements PhoneBell, TestCalls {
 
     @Override
     public void call(Assembled device) {
-        MacAddress mac = device.device().mac();
+        device.device().mac().ifPresent(mac -> call(device, mac));
+    }
+
+    private void call(Assembled device, MacAddress mac) {
         device.lines().stream()
                 .flatMap(l -> l.extension().stream())
                 .findFirst()
@@ -159,8 +162,8 @@ public class LabService implements PhoneBell, TestCalls {
     }
 
     private void askDirectly(ConfigSource.Request request, Consumer<ConfigSource.Answer> taker) {
-        Provisioning.Answer answer = provisioning.answer(
-                request.site(), request.file(), request.revision(), request.userAgent(), "127.0.0.1");
+        Provisioning.Answer answer = provisioning.answer(new Provisioning.Request(
+                request.site(), request.file(), request.revision(), request.userAgent(), "127.0.0.1", request.claim()));
         taker.accept(new ConfigSource.Answer(answer.status(), answer.tag(), answer.body()));
     }
 

@@ -38,6 +38,11 @@ public final class RefusedException extends RuntimeException {
                 List.of());
     }
 
+    /** It was there once and is not any more. */
+    public static RefusedException gone(String detail) {
+        return new RefusedException(HttpStatus.GONE, detail, List.of());
+    }
+
     public static RefusedException tooMany(String detail) {
         return new RefusedException(HttpStatus.TOO_MANY_REQUESTS, detail, List.of());
     }

@@ -4,6 +4,7 @@ import java.time.InstantSource;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.path.Standing;
 import jordfell.core.render.Dialects;
 import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
@@ -20,12 +21,16 @@ import org.springframework.stereotype.Component;
 public class Provisioning {
 
     /**
-     * What is answered; the body is empty unless the status is 200.
+     * What is answered; the body is the file with status 200, a reason with 403, and else empty.
      *
      * @param tag the entity tag (RFC 9110 §8.8.3): the revision, and after a re-send which one it is
      */
     public record Answer(int status, String revision, String tag, String contentType, String body) {
         static final Answer NOT_FOUND = new Answer(404, "", "", "", "");
+
+        static Answer refused(String reason) {
+            return new Answer(403, "", "", "text/plain;charset=UTF-8", reason);
+        }
 
         @Override
         public String toString() {
@@ -37,6 +42,7 @@ public class Provisioning {
     private final DeviceStore devices;
     private final ReleaseStore releases;
     private final KnockStore knocks;
+    private final Claims claims;
     private final ObservationLog log;
     private final EventHub events;
     private final InstantSource clock;
@@ -46,6 +52,7 @@ public class Provisioning {
             DeviceStore devices,
             ReleaseStore releases,
             KnockStore knocks,
+            Claims claims,
             ObservationLog log,
             EventHub events,
             InstantSource clock) {
@@ -53,45 +60,79 @@ public class Provisioning {
         this.devices = devices;
         this.releases = releases;
         this.knocks = knocks;
+        this.claims = claims;
         this.log = log;
         this.events = events;
         this.clock = clock;
     }
 
     /**
-     * Answers one request.
+     * A request for a file.
      *
      * @param has the tag of the file that the phone says it has, or empty
+     * @param claim the claim code that somebody typed on the phone, or empty
      */
-    public Answer answer(String siteToken, String file, String has, String userAgent, String source) {
-        Optional<Site> site = domains.siteByToken(siteToken);
-        Optional<MacAddress> mac = Dialects.macIn(file);
+    public record Request(String site, String file, String has, String userAgent, String source, String claim) {}
+
+    /** Answers one request. */
+    public Answer answer(Request request) {
+        Optional<Site> site = domains.siteByToken(request.site());
+        Optional<MacAddress> mac = Dialects.macIn(request.file());
         if (site.isEmpty() || mac.isEmpty()) {
             return Answer.NOT_FOUND; // a guess: not worth a record of its own
         }
-        Optional<Device> device = devices.byMac(mac.get());
-        if (device.isEmpty()) {
-            knocks.knocked(mac.get(), site.get().id(), file, userAgent, clock.instant());
-            events.publish(EventHub.Topic.KNOCKS, 0);
-            return Answer.NOT_FOUND;
+        if (devices.byMac(mac.get()).isEmpty()) {
+            Optional<Answer> refused = stranger(request, site.get(), mac.get());
+            if (refused.isPresent()) {
+                return refused.get();
+            }
         }
-        Answer answer = answer(device.get(), site.get(), file, has);
+        Device device = devices.byMac(mac.get()).orElseThrow();
+        Answer answer = answer(device, site.get(), request);
         log.observed(
                 "",
                 mac,
-                new ConfigRequested(clock.instant(), file, answer.status(), answer.revision(), userAgent, source));
+                new ConfigRequested(
+                        clock.instant(),
+                        request.file(),
+                        answer.status(),
+                        answer.revision(),
+                        request.userAgent(),
+                        request.source()));
         return answer;
     }
 
-    private Answer answer(Device device, Site site, String file, String has) {
+    /** A MAC that is not enrolled knocks, unless it claims a record that waits; empty when it did. */
+    private Optional<Answer> stranger(Request request, Site site, MacAddress mac) {
+        if (knocks.blocked(mac)) {
+            return Optional.of(Answer.refused("Blocked."));
+        }
+        Optional<String> refusal =
+                request.claim().isEmpty() ? Optional.empty() : claims.claim(site, mac, request.claim());
+        if (!request.claim().isEmpty() && refusal.isEmpty()) {
+            events.publish(EventHub.Topic.KNOCKS, 0);
+            return Optional.empty();
+        }
+        knocks.knocked(new KnockStore.Request(
+                mac, site.id(), request.file(), request.userAgent(), request.source(), clock.instant()));
+        refusal.ifPresent(reason -> knocks.claimRefused(mac, reason));
+        events.publish(EventHub.Topic.KNOCKS, 0);
+        return Optional.of(refusal.map(Answer::refused).orElse(Answer.NOT_FOUND));
+    }
+
+    private Answer answer(Device device, Site site, Request request) {
         var dialect = Dialects.of(device.model().family());
         Optional<ReleaseStore.Released> released = releases.latestBody(device.id());
-        if (device.siteId() != site.id() || !file.equals(dialect.fileName(device.mac())) || released.isEmpty()) {
+        boolean own = device.mac()
+                .map(dialect::fileName)
+                .filter(request.file()::equals)
+                .isPresent();
+        if (device.siteId() != site.id() || device.standing() != Standing.IN_USE || !own || released.isEmpty()) {
             return Answer.NOT_FOUND;
         }
         String revision = released.get().revision().id();
         String tag = tag(revision, devices.resent(device.id()));
-        return has.equals(tag)
+        return request.has().equals(tag)
                 ? new Answer(304, revision, tag, dialect.contentType(), "")
                 : new Answer(
                         200,

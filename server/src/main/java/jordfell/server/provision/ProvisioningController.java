@@ -27,6 +27,7 @@ class ProvisioningController {
 
     private static final int LONGEST_NAME = 80;
     private static final int LONGEST_AGENT = 200;
+    private static final int LONGEST_CLAIM = 40;
 
     /** All phones of a site may come from one address after a power cut. */
     private static final int PER_SOURCE_AND_SECOND = 400;
@@ -52,6 +53,7 @@ class ProvisioningController {
             @PathVariable String file,
             @RequestHeader(name = HttpHeaders.IF_NONE_MATCH, defaultValue = "") String has,
             @RequestHeader(name = HttpHeaders.USER_AGENT, defaultValue = "") String userAgent,
+            @RequestHeader(name = "Claim-Code", defaultValue = "") String claim,
             HttpServletRequest request,
             HttpServletResponse response)
             throws IOException {
@@ -68,12 +70,13 @@ class ProvisioningController {
         }
         String agent = userAgent.replaceAll("[^\\x20-\\x7e]", "?");
         write(
-                provisioning.answer(
+                provisioning.answer(new Provisioning.Request(
                         site,
                         file,
                         has.replace("\"", "").replace("W/", ""),
                         agent.substring(0, Math.min(LONGEST_AGENT, agent.length())),
-                        source),
+                        source,
+                        claim.substring(0, Math.min(LONGEST_CLAIM, claim.length())))),
                 response);
     }
 
@@ -83,7 +86,7 @@ class ProvisioningController {
         if (!answer.tag().isEmpty()) {
             response.setHeader(HttpHeaders.ETAG, "\"" + answer.tag() + "\"");
         }
-        if (answer.status() == 200) {
+        if (!answer.body().isEmpty()) {
             byte[] body = answer.body().getBytes(StandardCharsets.UTF_8);
             response.setContentType(answer.contentType());
             response.setContentLength(body.length);

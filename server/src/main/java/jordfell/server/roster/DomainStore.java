@@ -1,12 +1,23 @@
 package jordfell.server.roster;
 
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
 import jordfell.core.roster.Block;
 import jordfell.core.roster.Domain;
+import jordfell.core.roster.DomainRules;
+import jordfell.core.roster.PasswordRule;
 import jordfell.core.roster.RegistrarNode;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.Row;
 import jordfell.server.jdbc.RowMapper;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Domains with their nodes and blocks, and their sites. */
@@ -18,7 +29,14 @@ public class DomainStore {
             row.number("domain_id"),
             row.text("name"),
             row.text("token"),
-            row.yes("allows_local_macs"));
+            row.yes("allows_local_macs"),
+            row.text("subnets"),
+            row.yes("behind_nat"),
+            row.text("public_address"),
+            row.integer("nat_timeout"),
+            Site.Learns.valueOf(row.text("learns")),
+            row.integer("port_base"),
+            row.number("version"));
 
     private final Jdbc jdbc;
 
@@ -31,41 +49,52 @@ public class DomainStore {
     }
 
     public Domain get(long id) {
-        return jdbc.one("select * from domain where id = ?", this::domain, id).orElseThrow();
+        return find(id).orElseThrow();
+    }
+
+    public Optional<Domain> find(long id) {
+        return jdbc.one("select * from domain where id = ?", this::domain, id);
     }
 
     public Optional<Domain> byName(String name) {
         return jdbc.one("select * from domain where name = lower(?)", this::domain, name);
     }
 
+    public long version(long id) {
+        return jdbc.one("select version from domain where id = ?", row -> row.number("version"), id)
+                .orElse(0L);
+    }
+
     /** Adds a domain with its nodes and blocks; its own id is ignored. */
     public long add(Domain domain) {
         return jdbc.inTransaction(() -> {
-            long id = jdbc.insert(
-                    """
-                    insert into domain (name, realm, expiry_min, expiry_usual, expiry_max, contact_limit)
-                    values (lower(?), ?, ?, ?, ?, ?)""",
-                    domain.name(),
-                    domain.realm(),
-                    domain.expiry().min(),
-                    domain.expiry().usual(),
-                    domain.expiry().max(),
-                    domain.contactLimit());
-            for (RegistrarNode node : domain.nodes()) {
-                jdbc.update(
-                        """
-                        insert into domain_node (domain_id, name, host, address, port, priority, weight)
-                        values (?, ?, ?, ?, ?, ?, ?)""", id, node.name(), node.host(), node.address(), node.port(), node.priority(), node.weight());
-            }
-            for (Block block : domain.blocks()) {
-                jdbc.update(
-                        "insert into number_block (domain_id, first_number, last_number, purpose) values (?, ?, ?, ?)",
-                        id,
-                        block.first(),
-                        block.last(),
-                        block.purpose());
-            }
+            List<@Nullable Object> values = values(domain);
+            long id = jdbc.insert("""
+                    insert into domain (name, realm, expiry_min, expiry_usual, expiry_max, contact_limit, transports,
+                                        password_shortest, password_score, outside_score, pin_digits, reserved, emergency)
+                    values (lower(?), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""", values.toArray());
+            putParts(id, domain);
             return id;
+        });
+    }
+
+    /** False if somebody else changed the domain since this version. */
+    public boolean change(Domain domain, long version) {
+        return jdbc.inTransaction(() -> {
+            List<@Nullable Object> values = values(domain);
+            values.add(domain.id());
+            values.add(version);
+            boolean current = jdbc.update("""
+                            update domain set name = lower(?), realm = ?, expiry_min = ?, expiry_usual = ?, expiry_max = ?,
+                                   contact_limit = ?, transports = ?, password_shortest = ?, password_score = ?,
+                                   outside_score = ?, pin_digits = ?, reserved = ?, emergency = ?, version = version + 1
+                            where id = ? and version = ?""", values.toArray()) == 1;
+            if (current) {
+                jdbc.update("delete from domain_node where domain_id = ?", domain.id());
+                jdbc.update("delete from number_block where domain_id = ?", domain.id());
+                putParts(domain.id(), domain);
+            }
+            return current;
         });
     }
 
@@ -90,7 +119,61 @@ public class DomainStore {
                 allowsLocalMacs);
     }
 
-    private Domain domain(jordfell.server.jdbc.Row row) throws java.sql.SQLException {
+    /** False if somebody else changed the site since its version. */
+    public boolean changeSite(Site site) {
+        return jdbc.update(
+                        """
+                        update site set name = ?, allows_local_macs = ?, subnets = ?, behind_nat = ?, public_address = ?,
+                               nat_timeout = ?, learns = ?, port_base = ?, version = version + 1
+                        where id = ? and version = ?""",
+                        site.name(),
+                        site.allowsLocalMacs(),
+                        site.subnets(),
+                        site.behindNat(),
+                        site.publicAddress(),
+                        site.natTimeout(),
+                        site.learns().name(),
+                        site.portBase(),
+                        site.id(),
+                        site.version())
+                == 1;
+    }
+
+    private static List<@Nullable Object> values(Domain domain) {
+        DomainRules rules = domain.rules();
+        return new ArrayList<>(List.of(
+                domain.name(),
+                domain.realm(),
+                domain.expiry().min(),
+                domain.expiry().usual(),
+                domain.expiry().max(),
+                domain.contactLimit(),
+                String.join(",", rules.transports()),
+                rules.password().shortest(),
+                rules.password().score(),
+                rules.password().outsideScore(),
+                rules.pinDigits(),
+                joined(rules.reserved()),
+                joined(rules.emergency())));
+    }
+
+    private void putParts(long id, Domain domain) {
+        for (RegistrarNode node : domain.nodes()) {
+            jdbc.update("""
+                    insert into domain_node (domain_id, name, host, address, port, priority, weight)
+                    values (?, ?, ?, ?, ?, ?, ?)""", id, node.name(), node.host(), node.address(), node.port(), node.priority(), node.weight());
+        }
+        for (Block block : domain.blocks()) {
+            jdbc.update(
+                    "insert into number_block (domain_id, first_number, last_number, purpose) values (?, ?, ?, ?)",
+                    id,
+                    block.first(),
+                    block.last(),
+                    block.purpose());
+        }
+    }
+
+    private Domain domain(Row row) throws SQLException {
         long id = row.number("id");
         return new Domain(
                 id,
@@ -111,6 +194,23 @@ public class DomainStore {
                 jdbc.list(
                         "select * from number_block where domain_id = ? order by first_number",
                         b -> new Block(b.integer("first_number"), b.integer("last_number"), b.text("purpose")),
-                        id));
+                        id),
+                new DomainRules(
+                        List.of(row.text("transports").split(",")),
+                        new PasswordRule(
+                                row.integer("password_shortest"),
+                                row.integer("password_score"),
+                                row.integer("outside_score")),
+                        row.integer("pin_digits"),
+                        parted(row.text("reserved")),
+                        parted(row.text("emergency"))));
+    }
+
+    private static String joined(Collection<String> numbers) {
+        return new TreeSet<>(numbers).stream().collect(Collectors.joining(","));
+    }
+
+    private static Set<String> parted(String text) {
+        return Arrays.stream(text.split(",")).filter(t -> !t.isBlank()).collect(Collectors.toSet());
     }
 }

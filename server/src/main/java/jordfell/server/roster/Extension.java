@@ -2,7 +2,14 @@ package jordfell.server.roster;
 
 import java.util.Optional;
 
-/** An extension as it is kept; its password lies elsewhere, sealed. */
+/**
+ * An extension as it is kept; its password lies elsewhere, sealed.
+ *
+ * @param personId whose it is; empty for a place
+ * @param outside whether it may register from outside
+ * @param permissionClass who may be called with it
+ * @param outgoing the number that others see
+ */
 public record Extension(
         long id,
         long domainId,
@@ -11,4 +18,24 @@ public record Extension(
         Optional<Long> personId,
         String authUser,
         int contactLimit,
-        long version) {}
+        boolean outside,
+        String permissionClass,
+        String outgoing,
+        long version) {
+
+    /** The same with another number and the user that usually goes with it. */
+    public Extension renumbered(String newNumber, String newAuthUser) {
+        return new Extension(
+                id,
+                domainId,
+                newNumber,
+                displayName,
+                personId,
+                newAuthUser,
+                contactLimit,
+                outside,
+                permissionClass,
+                outgoing,
+                version);
+    }
+}

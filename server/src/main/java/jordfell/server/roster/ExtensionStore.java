@@ -1,6 +1,8 @@
 package jordfell.server.roster;
 
 import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -9,6 +11,7 @@ import jordfell.core.roster.NumbersInUse;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
 import jordfell.server.security.Sealer;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Extensions and their passwords, of which the newest counts and the earlier ones are kept to recognise them. */
@@ -23,7 +26,15 @@ public class ExtensionStore {
             row.numberIfAny("person_id"),
             row.text("auth_user"),
             row.integer("contact_limit"),
+            row.yes("outside"),
+            row.text("permission_class"),
+            row.text("outgoing"),
             row.number("version"));
+
+    private static final String INSERT = """
+            insert into extension (domain_id, number, display_name, person_id, auth_user, contact_limit, outside,
+                                   permission_class, outgoing, made_at)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
 
     private final Jdbc jdbc;
     private final Sealer sealer;
@@ -43,16 +54,35 @@ public class ExtensionStore {
         return jdbc.one("select * from extension where domain_id = ? and number = ?", EXTENSION, domainId, number);
     }
 
-    public long add(
-            long domainId,
-            String number,
-            String displayName,
-            Optional<Long> personId,
-            String authUser,
-            int contactLimit) {
-        return jdbc.insert("""
-                insert into extension (domain_id, number, display_name, person_id, auth_user, contact_limit)
-                values (?, ?, ?, ?, ?, ?)""", domainId, number, displayName, personId.orElse(null), authUser, contactLimit);
+    /** Adds an extension; its own id and version are ignored. */
+    public long add(Extension extension) {
+        return jdbc.insert(INSERT, values(extension));
+    }
+
+    /** Adds extensions with their passwords, and gives their ids in the same order. */
+    public List<Long> addAll(List<Extension> all, List<String> passwords) {
+        List<Long> ids = jdbc.insertAll(INSERT, all.stream().map(this::values).toList());
+        List<@Nullable Object[]> rows = new ArrayList<>();
+        for (int i = 0; i < ids.size(); i++) {
+            rows.add(new @Nullable Object[] {ids.get(i), sealer.seal(passwords.get(i)), clock.instant()});
+        }
+        jdbc.batch("insert into extension_password (extension_id, sealed, since) values (?, ?, ?)", rows);
+        return ids;
+    }
+
+    private @Nullable Object[] values(Extension e) {
+        return new @Nullable Object[] {
+            e.domainId(),
+            e.number(),
+            e.displayName(),
+            e.personId().orElse(null),
+            e.authUser(),
+            e.contactLimit(),
+            e.outside(),
+            e.permissionClass(),
+            e.outgoing(),
+            clock.instant()
+        };
     }
 
     /** False if somebody else changed the extension since this version. */
@@ -61,13 +91,16 @@ public class ExtensionStore {
                         """
                         update extension
                         set number = ?, display_name = ?, person_id = ?, auth_user = ?, contact_limit = ?,
-                            version = version + 1
+                            outside = ?, permission_class = ?, outgoing = ?, version = version + 1
                         where id = ? and version = ?""",
                         changed.number(),
                         changed.displayName(),
                         changed.personId().orElse(null),
                         changed.authUser(),
                         changed.contactLimit(),
+                        changed.outside(),
+                        changed.permissionClass(),
+                        changed.outgoing(),
                         changed.id(),
                         changed.version())
                 == 1;
@@ -77,6 +110,7 @@ public class ExtensionStore {
     public void remove(long id) {
         jdbc.inTransaction(() -> {
             jdbc.update("update line set extension_id = null where extension_id = ?", id);
+            jdbc.update("update did set extension_id = null where extension_id = ?", id);
             jdbc.update("delete from setting_value where layer = 'EXTENSION' and owner = ?", Long.toString(id));
             jdbc.update("delete from extension where id = ?", id);
         });
@@ -111,6 +145,55 @@ public class ExtensionStore {
                           and p.id = (select max(id) from extension_password where extension_id = e.id)""", row -> Map.entry(row.text("number"), row.bytes("sealed")), domainId)
                 .forEach(entry -> open.put(entry.getKey(), sealer.open(entry.getValue())));
         return open;
+    }
+
+    /** Makes the extension nobody's. */
+    public void clearPerson(long extensionId) {
+        jdbc.update("update extension set person_id = null, version = version + 1 where id = ?", extensionId);
+    }
+
+    /** Marks the extension as changed, when something that belongs to it was. */
+    public void bump(long extensionId) {
+        jdbc.update("update extension set version = version + 1 where id = ?", extensionId);
+    }
+
+    public void setPerson(long extensionId, long personId) {
+        jdbc.update("update extension set person_id = ?, version = version + 1 where id = ?", personId, extensionId);
+    }
+
+    /** Gives the extension a voicemail PIN. */
+    public void setPin(long extensionId, String pin) {
+        jdbc.update("update extension set pin = ? where id = ?", sealer.seal(pin), extensionId);
+    }
+
+    public Optional<String> pin(long extensionId) {
+        return jdbc
+                .list(
+                        "select pin from extension where id = ? and pin is not null",
+                        row -> sealer.open(row.bytes("pin")),
+                        extensionId)
+                .stream()
+                .findFirst();
+    }
+
+    public List<Extension> ofPerson(long personId) {
+        return jdbc.list("select * from extension where person_id = ? order by sort_number", EXTENSION, personId);
+    }
+
+    public List<Extension> byIds(Collection<Long> ids) {
+        return jdbc.list(
+                "select e.* from unnest(cast(? as bigint array)) as u(i) join extension e on e.id = u.i "
+                        + "order by e.sort_number",
+                EXTENSION,
+                (Object) ids.toArray());
+    }
+
+    /** All numbers of a domain, read at once. */
+    public List<String> allNumbers(long domainId) {
+        return jdbc.list(
+                "select number from extension where domain_id = ? order by sort_number",
+                row -> row.text("number"),
+                domainId);
     }
 
     /** The numbers in use in a domain, asked one by one. */

@@ -5,38 +5,45 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.ExtensionRules;
+import jordfell.core.roster.Pin;
 import jordfell.core.roster.SipPassword;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.fleet.PathKeeper;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.security.Audit;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
 import org.springframework.stereotype.Component;
 
 /** Makes and changes extensions by the rules. */
 @Component
 public class Extensions {
 
-    private final Jdbc jdbc;
+    private static final String USER = "[A-Za-z0-9._-]{1,64}";
+
     private final ExtensionStore extensions;
     private final DomainStore domains;
     private final DeviceStore devices;
     private final PathKeeper paths;
+    private final RosterIndex index;
+    private final Acts acts;
     private final Audit audit;
     private final SecureRandom random = new SecureRandom();
 
     Extensions(
-            Jdbc jdbc,
             ExtensionStore extensions,
             DomainStore domains,
             DeviceStore devices,
             PathKeeper paths,
+            RosterIndex index,
+            Acts acts,
             Audit audit) {
-        this.jdbc = jdbc;
         this.extensions = extensions;
         this.domains = domains;
         this.devices = devices;
         this.paths = paths;
+        this.index = index;
+        this.acts = acts;
         this.audit = audit;
     }
 
@@ -44,52 +51,89 @@ public class Extensions {
     public long make(long domainId, String number, String displayName, Optional<Long> personId) {
         Domain domain = domains.get(domainId);
         refuseNumber(domain, number);
-        return jdbc.inTransaction(() -> {
-            String name = displayName.isBlank() ? number : displayName.strip();
-            long id = extensions.add(domainId, number, name, personId, number + "-a", domain.contactLimit());
-            extensions.setPassword(id, SipPassword.generate(random));
-            audit.record("made extension " + number + " in " + domain.name());
-            return id;
-        });
+        String name = displayName.isBlank() ? number : displayName.strip();
+        return acts.act(id -> "made extension " + number + " in " + domain.name(), recording -> {
+                    long id = extensions.add(new Extension(
+                            0,
+                            domainId,
+                            number,
+                            name,
+                            personId,
+                            number + "-a",
+                            domain.contactLimit(),
+                            false,
+                            "",
+                            "",
+                            1));
+                    extensions.setPassword(id, SipPassword.generate(random));
+                    recording.made(Kept.EXTENSION, id);
+                    return id;
+                })
+                .result();
     }
 
     /** The next number that can be given, empty text when the blocks are full. */
     public String nextFree(long domainId) {
-        var next = ExtensionRules.nextFree(domains.get(domainId).blocks(), extensions.numbers(domainId));
+        Domain domain = domains.get(domainId);
+        var next = ExtensionRules.nextFree(domain.blocks(), domain.numberPlan(), extensions.numbers(domainId));
         return next.isPresent() ? Integer.toString(next.getAsInt()) : "";
     }
 
     public void change(Extension before, Extension after) {
+        Domain domain = domains.get(before.domainId());
         if (!before.number().equals(after.number())) {
-            refuseNumber(domains.get(before.domainId()), after.number());
+            refuseNumber(domain, after.number());
         }
-        if (after.authUser().isBlank() || !after.authUser().matches("[A-Za-z0-9._-]{1,64}")) {
+        if (!after.authUser().matches(USER)) {
             throw RefusedException.field(
                     "/authUser",
                     "An authentication user is made of letters, digits, dot, hyphen and underscore.",
                     "Such as " + after.number() + "-a.");
         }
-        if (!extensions.change(after)) {
-            throw RefusedException.changedMeanwhile("extension");
+        int held = devices.withExtension(before.id()).size();
+        if (after.contactLimit() < held) {
+            throw RefusedException.field(
+                    "/contactLimit",
+                    before.number() + " is on " + held + " devices.",
+                    "Take it off some first, or allow at least " + held + ".");
         }
-        audit.record("changed extension " + after.number());
-        paths.touch(devices.withExtension(after.id()));
+        if (after.outside() && !before.outside()) {
+            refuseWeakOutside(domain, after);
+        }
+        acts.act(id -> "changed extension " + after.number(), recording -> {
+            recording.changing(Kept.EXTENSION, after.id());
+            if (!extensions.change(after)) {
+                throw RefusedException.changedMeanwhile("extension");
+            }
+            return after.id();
+        });
     }
 
     public void remove(Extension extension) {
-        List<Long> touched = devices.withExtension(extension.id());
-        extensions.remove(extension.id());
-        audit.record("removed extension " + extension.number());
-        paths.touch(touched);
+        acts.act(id -> "removed extension " + extension.number(), recording -> {
+            recording.changing(Kept.DEVICE, devices.withExtension(extension.id()));
+            recording.removing(Kept.EXTENSION, List.of(extension.id()));
+            devices.withExtension(extension.id()).forEach(devices::bump);
+            extensions.remove(extension.id());
+            return extension.id();
+        });
     }
 
     /** Gives the extension a new password: the typed one, or a generated one. */
     public void setPassword(Extension extension, Optional<String> typed) {
-        typed.flatMap(p -> SipPassword.refuse(p, extension.number(), extension.authUser()))
+        Domain domain = domains.get(extension.domainId());
+        typed.flatMap(p -> domain.rules()
+                        .password()
+                        .refuse(p, extension.number(), extension.authUser(), extension.outside()))
                 .ifPresent(reason -> {
                     throw RefusedException.field("/password", reason, "Leave it empty to have one generated.");
                 });
-        String password = typed.orElseGet(() -> SipPassword.generate(random));
+        boolean isPin = typed.isPresent() && extensions.pin(extension.id()).equals(typed);
+        if (isPin) {
+            throw RefusedException.field(
+                    "/password", "This is its voicemail PIN.", "Leave it empty to have one generated.");
+        }
+        String password = typed.orElseGet(() -> SipPassword.generate(random, passwordField(extension)));
         boolean used = extensions.passwords(extension.id()).contains(password);
         if (used) {
             throw RefusedException.field(
@@ -100,8 +144,46 @@ public class Extensions {
         paths.touch(devices.withExtension(extension.id()));
     }
 
+    /** Gives the extension a voicemail PIN: the typed one, or a generated one. */
+    public void setPin(Extension extension, Optional<String> typed) {
+        int digits = domains.get(extension.domainId()).rules().pinDigits();
+        typed.flatMap(p -> Pin.refuse(p, extension.number(), digits)).ifPresent(reason -> {
+            throw RefusedException.field("/pin", reason, "Leave it empty to have one made.");
+        });
+        extensions.setPin(extension.id(), typed.orElseGet(() -> Pin.generate(random, extension.number(), digits)));
+        audit.record("set the voicemail PIN of " + extension.number());
+    }
+
+    /** Has lists look at these again; for changes that are no act of their own. */
+    public void touched(List<Long> extensionIds) {
+        index.touch(extensionIds, List.of());
+    }
+
+    /** Only a password that attackers can't guess may be used from outside. */
+    private void refuseWeakOutside(Domain domain, Extension extension) {
+        String password = extensions.passwords(extension.id()).get(0);
+        domain.rules()
+                .password()
+                .refuse(password, extension.number(), extension.authUser(), true)
+                .ifPresent(reason -> {
+                    throw RefusedException.field(
+                            "/outside",
+                            "Its present password won’t do outside: " + reason,
+                            "Give it a new password first.");
+                });
+    }
+
+    /** The shortest password field among the devices that have the extension. */
+    private int passwordField(Extension extension) {
+        return devices.withExtension(extension.id()).stream()
+                .flatMap(id -> devices.find(id).stream())
+                .mapToInt(d -> d.model().passwordField())
+                .min()
+                .orElse(SipPassword.LENGTH);
+    }
+
     private void refuseNumber(Domain domain, String number) {
-        ExtensionRules.refuse(number, domain.blocks(), extensions.numbers(domain.id()))
+        ExtensionRules.refuse(number, domain.numberPlan(), extensions.numbers(domain.id()))
                 .ifPresent(r -> {
                     throw RefusedException.field("/number", r.reason(), r.hint());
                 });

@@ -4,8 +4,33 @@ package jordfell.server.roster;
  * A place.
  *
  * @param token the unguessable part of its provisioning address
+ * @param subnets CIDR ranges of its phones, separated by blanks
+ * @param publicAddress what the outside sees of it behind NAT
+ * @param natTimeout how long its router remembers a silent UDP flow, in seconds
+ * @param learns how its devices learn the provisioning address
+ * @param portBase a line's local SIP port is this plus its extension; 0 for no rule
  */
-public record Site(long id, long domainId, String name, String token, boolean allowsLocalMacs) {
+public record Site(
+        long id,
+        long domainId,
+        String name,
+        String token,
+        boolean allowsLocalMacs,
+        String subnets,
+        boolean behindNat,
+        String publicAddress,
+        int natTimeout,
+        Learns learns,
+        int portBase,
+        long version) {
+
+    /** How devices learn where their configuration is. */
+    public enum Learns {
+        OPTION_66,
+        OPTION_160,
+        BY_HAND,
+        CLAIM_CODE
+    }
 
     @Override
     public String toString() {

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.planning.LocalPorts;
 import jordfell.core.roster.Domain;
 import jordfell.core.settings.Layer;
 import jordfell.core.settings.LayerKind;
@@ -45,8 +46,16 @@ public class DeviceLayers {
     }
 
     /** The device's layers with those of the extension on one of its lines. */
-    public List<Layer> ofLine(List<Layer> ofDevice, Optional<Extension> extension, int labelField) {
+    public List<Layer> ofLine(List<Layer> ofDevice, Optional<Extension> extension, int labelField, Site site) {
         List<Layer> layers = new ArrayList<>(ofDevice);
+        extension
+                .filter(e -> site.portBase() > 0)
+                .ifPresent(e -> layers.add(new Layer(
+                        LayerKind.SITE,
+                        site.name() + ": " + site.portBase() + " + extension",
+                        Map.of(
+                                SettingsCatalogue.LOCAL_PORT,
+                                Integer.toString(LocalPorts.of(site.portBase(), e.number()))))));
         extension.ifPresent(e -> {
             String label = e.displayName().equals(e.number()) ? e.number() : e.displayName() + " " + e.number();
             layers.add(layer(

@@ -1,6 +1,7 @@
 package jordfell.server.templates;
 
 import java.util.List;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.intake.KnockStore;
 import jordfell.server.jdbc.Jdbc;
@@ -20,13 +21,16 @@ class GroundController {
 
     record SiteView(long id, long domainId, String name) {}
 
-    record ModelView(String id, String name, int lines) {}
+    record ModelView(String id, String name, DeviceKind kind, int lines) {}
+
+    record KitChoice(long id, long domainId, String name) {}
 
     record Ground(
             List<DomainView> domains,
             List<SiteView> sites,
             List<ModelView> models,
-            List<TemplateStore.Template> templates) {}
+            List<TemplateStore.Template> templates,
+            List<KitChoice> kits) {}
 
     record Frame(long knocks, long causes, long pending, long pendingReady) {}
 
@@ -59,9 +63,12 @@ class GroundController {
                         .map(s -> new SiteView(s.id(), s.domainId(), s.name()))
                         .toList(),
                 models.all().stream()
-                        .map(m -> new ModelView(m.id(), m.fullName(), m.lines()))
+                        .map(m -> new ModelView(m.id(), m.fullName(), m.kind(), m.lines()))
                         .toList(),
-                templates.all());
+                templates.all(),
+                jdbc.list(
+                        "select id, domain_id, name from kit order by name",
+                        row -> new KitChoice(row.number("id"), row.number("domain_id"), row.text("name"))));
     }
 
     @GetMapping("/frame")

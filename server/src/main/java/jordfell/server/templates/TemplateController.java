@@ -85,7 +85,8 @@ class TemplateController {
 
     record Made(long id) {}
 
-    private static final Pattern PASSWORD_LINE = Pattern.compile("(?m)^(answer-with += )(.*)$");
+    private static final Pattern PASSWORD_LINE = Pattern.compile(
+            "(?m)(^answer-with += |\"secret\": \"|\"pass\": \"|<proof as=\"[^\"]*\" with=\")(.*?)(?=$|\" }|\",|\"/>)");
 
     private final TemplateStore templates;
     private final FactsAssembler facts;
@@ -176,7 +177,7 @@ class TemplateController {
                         .toList()
                 : ConfigDiff.between(before, now);
         return new FilePreview(
-                dialect.fileName(device.device().mac()),
+                device.device().mac().map(dialect::fileName).orElse("a file, once it is claimed"),
                 device.facts().current().map(r -> r.brief()).orElse(""),
                 device.facts().released().map(r -> r.revision().brief()).orElse(""),
                 fetched.map(r -> r.revision().substring(0, 4)).orElse(""),

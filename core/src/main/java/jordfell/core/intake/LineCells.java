@@ -1,0 +1,82 @@
+package jordfell.core.intake;
+
+import static jordfell.core.intake.IntakeColumn.EXTENSION;
+import static jordfell.core.intake.IntakeColumn.SECOND_LINE;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Reads the cells that say which extension each line has: a number, a list, a range, or a wish. */
+final class LineCells {
+
+    /** What is written to have a number drawn. */
+    static final String DRAW = "draw";
+
+    /** What is written to leave the line without an extension. */
+    static final String NONE = "none";
+
+    /** What is written before a number that another device may have too. */
+    static final String SHARED = "shared ";
+
+    private static final int MOST = 64;
+    private static final Pattern RANGE = Pattern.compile("([0-9]{2,7})\\s*[-–]\\s*([0-9]{2,7})");
+
+    /**
+     * A line as it is asked for.
+     *
+     * @param text a number, {@link #DRAW}, or something that is neither
+     */
+    record Wish(int position, IntakeColumn column, String text, boolean shared) {
+        boolean draws() {
+            return text.equals(DRAW);
+        }
+    }
+
+    private LineCells() {}
+
+    /** The lines from 1 on; none where nothing is written. */
+    static List<Wish> read(IntakeRow row) {
+        List<Wish> wishes = new ArrayList<>();
+        add(row.cell(EXTENSION), EXTENSION, wishes);
+        add(row.cell(SECOND_LINE), SECOND_LINE, wishes);
+        return wishes;
+    }
+
+    /** The numbers written in these cells, as far as they are numbers. */
+    static List<String> numbers(IntakeRow row) {
+        return read(row).stream()
+                .map(Wish::text)
+                .filter(t -> t.matches("[0-9]+"))
+                .toList();
+    }
+
+    private static void add(String cell, IntakeColumn column, List<Wish> wishes) {
+        String text = cell.strip().toLowerCase(Locale.ROOT);
+        if (text.isEmpty() || text.equals(NONE)) {
+            return;
+        }
+        boolean shared = text.startsWith(SHARED);
+        String bare = shared ? text.substring(SHARED.length()).strip() : text;
+        Matcher range = RANGE.matcher(bare);
+        if (range.matches()) {
+            int first = Integer.parseInt(range.group(1));
+            int last = Integer.parseInt(range.group(2));
+            if (last >= first
+                    && last - first < MOST
+                    && range.group(1).length() == range.group(2).length()) {
+                for (int n = first; n <= last; n++) {
+                    wishes.add(new Wish(wishes.size() + 1, column, Integer.toString(n), shared));
+                }
+                return;
+            }
+        }
+        for (String part : bare.split("[+/,;\\s]+")) {
+            if (!part.isEmpty() && wishes.size() < MOST) {
+                wishes.add(new Wish(wishes.size() + 1, column, part, shared));
+            }
+        }
+    }
+}

@@ -1,0 +1,110 @@
+package jordfell.core.intake;
+
+import static jordfell.core.intake.IntakeColumn.PERSON;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import jordfell.core.intake.EnrolPlan.PersonPlan;
+import jordfell.core.intake.IntakeRecords.PersonRecord;
+import jordfell.core.intake.IntakeVerdict.Offer;
+
+/**
+ * Finds whom a cell means: a name, a name with something in brackets that tells two of one name apart, or a new person.
+ */
+final class PersonCell {
+
+    static final int LONGEST = 100;
+    private static final String NEW = "new";
+    private static final Pattern TOLD_APART = Pattern.compile("(.+?)\\s*\\(([^()]+)\\)");
+
+    private final IntakeRecords records;
+
+    /** People that rows before have made, by domain and name. */
+    private final Map<String, String> made = new HashMap<>();
+
+    PersonCell(IntakeRecords records) {
+        this.records = records;
+    }
+
+    Optional<PersonPlan> read(String text, long domainId, RowProblems found) {
+        if (text.isEmpty()) {
+            return Optional.empty();
+        }
+        if (text.length() > LONGEST) {
+            found.refuse(
+                    PERSON,
+                    "The name has " + text.length() + " characters.",
+                    "At most " + LONGEST + " fit; shorten it.");
+            return Optional.empty();
+        }
+        Matcher matcher = TOLD_APART.matcher(text);
+        boolean toldApart = matcher.matches();
+        String name = toldApart ? matcher.group(1) : text;
+        String mark = toldApart ? matcher.group(2).strip() : "";
+        List<PersonRecord> all = records.people(domainId, name);
+        if (mark.equalsIgnoreCase(NEW)) {
+            return Optional.of(madeHere(domainId, name));
+        }
+        List<PersonRecord> fitting =
+                all.stream().filter(p -> mark.isEmpty() || fits(p, mark)).toList();
+        if (fitting.size() == 1) {
+            return Optional.of(new PersonPlan(
+                    Optional.of(fitting.get(0).id()), fitting.get(0).name()));
+        }
+        if (all.isEmpty() && mark.isEmpty()) {
+            return Optional.of(madeHere(domainId, name));
+        }
+        found.ask(
+                PERSON,
+                all.isEmpty()
+                        ? "There is nobody called " + name + " yet."
+                        : fitting.isEmpty()
+                                ? "No " + name + " is “" + mark + "”."
+                                : count(fitting.size()) + " people are called " + name + ".",
+                "Whom do you mean?",
+                "person:" + domainId + ":" + text.toLowerCase(Locale.ROOT),
+                offers(name, all));
+        return Optional.empty();
+    }
+
+    private PersonPlan madeHere(long domainId, String name) {
+        String known = made.computeIfAbsent(domainId + ":" + name.toLowerCase(Locale.ROOT), k -> name);
+        return new PersonPlan(Optional.empty(), known);
+    }
+
+    private static boolean fits(PersonRecord person, String mark) {
+        return person.department().equalsIgnoreCase(mark)
+                || person.email().equalsIgnoreCase(mark)
+                || person.numbers().contains(mark);
+    }
+
+    /** Each told apart by department where that does, else by e-mail or number; last, a new one. */
+    private static List<Offer> offers(String name, List<PersonRecord> all) {
+        List<Offer> offers = new ArrayList<>();
+        for (PersonRecord person : all) {
+            long same = all.stream()
+                    .filter(o -> o.department().equalsIgnoreCase(person.department()))
+                    .count();
+            String mark = !person.department().isEmpty() && same == 1
+                    ? person.department()
+                    : !person.email().isEmpty()
+                            ? person.email()
+                            : person.numbers().stream().findFirst().orElse("");
+            if (!mark.isEmpty()) {
+                offers.add(new Offer(person.name() + " (" + mark + ")", person.name() + ", " + mark));
+            }
+        }
+        offers.add(new Offer(name + " (" + NEW + ")", "somebody new"));
+        return offers;
+    }
+
+    private static String count(int number) {
+        return number == 2 ? "Two" : Integer.toString(number);
+    }
+}

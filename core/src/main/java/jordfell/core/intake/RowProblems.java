@@ -1,0 +1,48 @@
+package jordfell.core.intake;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import jordfell.core.intake.IntakeVerdict.Offer;
+import jordfell.core.intake.IntakeVerdict.Problem;
+import jordfell.core.intake.IntakeVerdict.State;
+
+/** Gathers what is found out about one row. */
+final class RowProblems {
+
+    final List<Problem> problems = new ArrayList<>();
+    final List<String> notes = new ArrayList<>();
+    final Map<IntakeColumn, String> shown = new LinkedHashMap<>();
+
+    void refuse(IntakeColumn column, String reason, String hint) {
+        problems.add(Problem.refused(column, reason, hint));
+    }
+
+    void refuseAbout(long device, IntakeColumn column, String reason, String hint) {
+        problems.add(Problem.refused(column, reason, hint).about(device));
+    }
+
+    void ask(IntakeColumn column, String reason, String hint, String question, List<Offer> offers) {
+        problems.add(Problem.asked(column, reason, hint, question, offers));
+    }
+
+    void askAbout(long device, IntakeColumn column, String reason, String hint, String question, List<Offer> offers) {
+        problems.add(Problem.asked(column, reason, hint, question, offers).about(device));
+    }
+
+    boolean none() {
+        return problems.isEmpty();
+    }
+
+    boolean refused() {
+        return problems.stream().anyMatch(p -> !p.answerable());
+    }
+
+    State state() {
+        if (problems.isEmpty()) {
+            return State.READY;
+        }
+        return problems.stream().allMatch(Problem::answerable) ? State.NEEDS_ANSWER : State.REFUSED;
+    }
+}

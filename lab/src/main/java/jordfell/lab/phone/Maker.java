@@ -1,0 +1,57 @@
+package jordfell.lab.phone;
+
+import java.util.Arrays;
+import jordfell.core.identity.MacAddress;
+
+/** What is built into the phones of one maker: how they name their file and read it. */
+enum Maker {
+    KORRIN("Korrin", "", ".korrin") {
+        @Override
+        PhoneConfig read(String text) throws UnreadableFile {
+            return KorrinFile.read(text);
+        }
+    },
+    OMBREL("Ombrel", "ombrel-", ".xml") {
+        @Override
+        PhoneConfig read(String text) throws UnreadableFile {
+            return OmbrelFile.read(text);
+        }
+    },
+    TESSARO("Tessaro", "t-", ".json") {
+        @Override
+        PhoneConfig read(String text) throws UnreadableFile {
+            return TessaroFile.read(text);
+        }
+    },
+    QUILLON("Quillon", "quillon-", ".json") {
+        @Override
+        PhoneConfig read(String text) throws UnreadableFile {
+            return QuillonFile.read(text);
+        }
+    };
+
+    private final String label;
+    private final String before;
+    private final String after;
+
+    Maker(String label, String before, String after) {
+        this.label = label;
+        this.before = before;
+        this.after = after;
+    }
+
+    /** Whose phone a model's full name is. */
+    static Maker of(String model) {
+        return Arrays.stream(values())
+                .filter(m -> model.startsWith(m.label + " "))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("nobody makes a " + model));
+    }
+
+    String fileName(MacAddress mac) {
+        return before + mac.compact() + after;
+    }
+
+    /** Reads a whole file as the phone does: strictly. */
+    abstract PhoneConfig read(String text) throws UnreadableFile;
+}

@@ -1,0 +1,125 @@
+package jordfell.lab.phone;
+
+import java.io.StringReader;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+
+/** Reads Ombrel's XML dialect: well-formed, no document type, exactly the elements and attributes that it says. */
+public final class OmbrelFile {
+
+    private static final Map<String, Set<String>> ATTRIBUTES = Map.of(
+            "handset", Set.of("caption"),
+            "account", Set.of("place", "extension", "shown"),
+            "proof", Set.of("as", "with"),
+            "registrar", Set.of("at", "over", "hold", "tap", "from"),
+            "messages", Set.of("dial"),
+            "clock", Set.of("zone", "source", "hours"),
+            "calling", Set.of("second", "digits"),
+            "panel", Set.of("words", "light"),
+            "cable", Set.of("tag"),
+            "service", Set.of("look", "pause", "detail"));
+
+    private final List<PhoneConfig.Station> stations = new ArrayList<>();
+    private final Map<String, Map<String, String>> once = new TreeMap<>();
+    private Map<String, String> account = Map.of();
+    private Map<String, String> proof = Map.of();
+
+    private OmbrelFile() {}
+
+    /** Reads a whole file. */
+    public static PhoneConfig read(String text) throws UnreadableFile {
+        XMLInputFactory factory = XMLInputFactory.newFactory();
+        factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+        factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+        try {
+            return new OmbrelFile().parse(factory.createXMLStreamReader(new StringReader(text)));
+        } catch (XMLStreamException e) {
+            int line = e.getLocation() == null ? 1 : e.getLocation().getLineNumber();
+            throw new UnreadableFile("line " + line + ": not well-formed");
+        }
+    }
+
+    private PhoneConfig parse(XMLStreamReader reader) throws XMLStreamException, UnreadableFile {
+        while (reader.hasNext()) {
+            int event = reader.next();
+            String where = "line " + reader.getLocation().getLineNumber() + ": ";
+            if (event == XMLStreamConstants.DTD) {
+                throw new UnreadableFile(where + "a document type");
+            }
+            if (event == XMLStreamConstants.START_ELEMENT) {
+                element(reader.getLocalName(), attributes(reader, where), where);
+            }
+        }
+        Map<String, String> handset = section("handset");
+        Map<String, String> service = section("service");
+        for (String name : List.of("clock", "calling", "panel", "cable")) {
+            section(name);
+        }
+        return new PhoneConfig(
+                handset.get("caption"),
+                stations,
+                whole(service.get("look"), 1, 86_400, ""),
+                whole(service.get("pause"), 1, 3_600, ""));
+    }
+
+    private void element(String name, Map<String, String> attributes, String where) throws UnreadableFile {
+        switch (name) {
+            case "account" -> account = attributes;
+            case "proof" -> proof = attributes;
+            case "registrar" ->
+                stations.add(new PhoneConfig.Station(
+                        whole(account.get("place"), 1, 2, where),
+                        account.get("extension"),
+                        proof.get("as"),
+                        proof.get("with"),
+                        attributes.get("at"),
+                        whole(attributes.get("hold"), 1, 86_400, where),
+                        whole(attributes.get("from"), 1, 65_535, where)));
+            case "messages" -> {}
+            default -> {
+                if (once.put(name, attributes) != null) {
+                    throw new UnreadableFile(where + "second <" + name + ">");
+                }
+            }
+        }
+    }
+
+    private static Map<String, String> attributes(XMLStreamReader reader, String where) throws UnreadableFile {
+        Map<String, String> attributes = new TreeMap<>();
+        for (int i = 0; i < reader.getAttributeCount(); i++) {
+            attributes.put(reader.getAttributeLocalName(i), reader.getAttributeValue(i));
+        }
+        Set<String> wanted = ATTRIBUTES.get(reader.getLocalName());
+        if (wanted == null) {
+            throw new UnreadableFile(where + "unknown <" + reader.getLocalName() + ">");
+        }
+        if (!new TreeSet<>(wanted).equals(attributes.keySet())) {
+            throw new UnreadableFile(where + "<" + reader.getLocalName() + "> must have " + new TreeSet<>(wanted));
+        }
+        return attributes;
+    }
+
+    private Map<String, String> section(String name) throws UnreadableFile {
+        Map<String, String> section = once.get(name);
+        if (section == null) {
+            throw new UnreadableFile("no <" + name + ">");
+        }
+        return section;
+    }
+
+    private static int whole(String value, int min, int max, String where) throws UnreadableFile {
+        boolean number = value != null && value.matches("[0-9]{1,6}");
+        if (!number || Integer.parseInt(value) < min || Integer.parseInt(value) > max) {
+            throw new UnreadableFile(where + "“" + value + "” is not " + min + " to " + max);
+        }
+        return Integer.parseInt(value);
+    }
+}

@@ -1,0 +1,42 @@
+package jordfell.lab.phone;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/** Reads the JSON dialect of the Quillon softphone. */
+public final class QuillonFile {
+
+    private QuillonFile() {}
+
+    /** Reads a whole file. */
+    public static PhoneConfig read(String text) throws UnreadableFile {
+        JsonFile file = JsonFile.read(text).exactly("profile", "accounts", "options", "refresh");
+        file.in("options").exactly("language", "waiting", "digits");
+        JsonFile refresh = file.in("refresh").exactly("every", "pause", "log");
+        List<PhoneConfig.Station> stations = new ArrayList<>();
+        for (JsonFile account : file.in("accounts").each()) {
+            account.exactly(
+                    "slot",
+                    "user",
+                    "shown",
+                    "login",
+                    "pass",
+                    "host",
+                    "carrier",
+                    "seconds",
+                    "pulse",
+                    "source",
+                    "voicemail");
+            stations.add(new PhoneConfig.Station(
+                    account.whole("slot", 1, 4),
+                    account.text("user"),
+                    account.text("login"),
+                    account.text("pass"),
+                    account.text("host"),
+                    account.whole("seconds", 1, 86_400),
+                    account.whole("source", 1, 65_535)));
+        }
+        return new PhoneConfig(
+                file.text("profile"), stations, refresh.whole("every", 1, 86_400), refresh.whole("pause", 1, 3_600));
+    }
+}

@@ -1,0 +1,157 @@
+package jordfell.server.fleet;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.catalogue.DeviceModel;
+import jordfell.server.catalogue.ModelStore;
+import jordfell.server.device.Device;
+import jordfell.server.device.DeviceStore;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.roster.DomainStore;
+import jordfell.server.roster.Site;
+import jordfell.server.templates.TemplateStore;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** The same change to many devices: shown first, then done as one act. */
+@Component
+class BulkEdit {
+
+    /** What is to become of each; null leaves it as it is. */
+    record BulkWish(
+            @Nullable List<Long> deviceIds,
+            @Nullable Long siteId,
+            @Nullable Long templateId,
+            @Nullable String modelId,
+            @Nullable String note) {}
+
+    /**
+     * What the change means for one device.
+     *
+     * @param refusal why it can't be; empty text if it can
+     */
+    record Difference(long deviceId, String label, List<String> changes, String refusal) {}
+
+    private record Planned(Device before, Device after, Difference difference) {}
+
+    private final DeviceStore devices;
+    private final DomainStore domains;
+    private final ModelStore models;
+    private final TemplateStore templates;
+    private final Acts acts;
+
+    BulkEdit(DeviceStore devices, DomainStore domains, ModelStore models, TemplateStore templates, Acts acts) {
+        this.devices = devices;
+        this.domains = domains;
+        this.models = models;
+        this.templates = templates;
+        this.acts = acts;
+    }
+
+    List<Difference> look(BulkWish wish) {
+        return plan(wish).stream().map(Planned::difference).toList();
+    }
+
+    /** Changes every device that can be changed and is not so already; gives the act. */
+    long apply(BulkWish wish) {
+        List<Planned> plans = plan(wish).stream()
+                .filter(p -> p.difference().refusal().isEmpty()
+                        && !p.difference().changes().isEmpty())
+                .toList();
+        if (plans.isEmpty()) {
+            throw RefusedException.field("/", "No device would change.", "Choose something else.");
+        }
+        return acts.act(n -> "changed " + n + (n == 1 ? " device" : " devices") + " at once", recording -> {
+                    for (Planned plan : plans) {
+                        Device after = plan.after();
+                        recording.changing(Kept.DEVICE, after.id());
+                        if (!devices.change(
+                                after.id(),
+                                plan.before().version(),
+                                after.model().id(),
+                                after.siteId(),
+                                after.template().map(Device.TemplateRef::id),
+                                after.label(),
+                                after.note())) {
+                            throw RefusedException.changedMeanwhile("device");
+                        }
+                    }
+                    return plans.size();
+                })
+                .actId();
+    }
+
+    private List<Planned> plan(BulkWish wish) {
+        List<Planned> plans = new ArrayList<>();
+        for (long id : wish.deviceIds() == null ? List.<Long>of() : wish.deviceIds()) {
+            devices.find(id).ifPresent(device -> plans.add(plan(device, wish)));
+        }
+        return plans;
+    }
+
+    private Planned plan(Device before, BulkWish wish) {
+        List<String> changes = new ArrayList<>();
+        String refusal = "";
+        Site here = domains.site(before.siteId()).orElseThrow();
+        Site site = Optional.ofNullable(wish.siteId()).flatMap(domains::site).orElse(here);
+        if (site.domainId() != here.domainId()) {
+            refusal = site.name() + " belongs to another domain.";
+        }
+        if (site.id() != here.id()) {
+            changes.add("site " + here.name() + " → " + site.name());
+        }
+        DeviceModel model =
+                Optional.ofNullable(wish.modelId()).flatMap(models::find).orElse(before.model());
+        if (!model.id().equals(before.model().id())) {
+            changes.add("model " + before.model().fullName() + " → " + model.fullName());
+            int lines = devices.lines(before.id()).size();
+            if (lines > model.lines()) {
+                refusal = "It has " + lines + " lines; the " + model.fullName() + " has " + model.lines() + ".";
+            }
+        }
+        Optional<Device.TemplateRef> template = before.template();
+        if (wish.templateId() != null) {
+            Optional<TemplateStore.Template> wanted = templates.all().stream()
+                    .filter(t -> t.id() == wish.templateId())
+                    .findFirst();
+            if (wanted.isEmpty() || wanted.get().domainId() != here.domainId()) {
+                refusal = "That template belongs to another domain.";
+            } else {
+                template = Optional.of(
+                        new Device.TemplateRef(wanted.get().id(), wanted.get().name()));
+            }
+        }
+        if (!template.equals(before.template())) {
+            changes.add("template "
+                    + before.template().map(Device.TemplateRef::name).orElse("none") + " → "
+                    + template.map(Device.TemplateRef::name).orElse("none"));
+        }
+        String note = wish.note() == null ? before.note() : wish.note().strip();
+        if (note.length() > 2_000) {
+            refusal = "The note has " + note.length() + " characters; at most 2000 fit.";
+        }
+        if (!note.equals(before.note())) {
+            changes.add("note “" + note + "”" + (before.note().isEmpty() ? "" : " instead of “" + before.note() + "”"));
+        }
+        Device after = new Device(
+                before.id(),
+                before.mac(),
+                before.claim(),
+                before.claimExpires(),
+                before.standing(),
+                before.serial(),
+                model,
+                site.id(),
+                template,
+                before.label(),
+                note,
+                before.enrolledAt(),
+                before.enrolledBy(),
+                before.batchId(),
+                before.version());
+        return new Planned(before, after, new Difference(before.id(), before.label(), changes, refusal));
+    }
+}

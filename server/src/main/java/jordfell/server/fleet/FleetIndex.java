@@ -1,0 +1,195 @@
+package jordfell.server.fleet;
+
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeSet;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
+import jordfell.core.path.Condition;
+import jordfell.core.search.FragmentIndex;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.RowMapper;
+import org.springframework.stereotype.Component;
+
+/**
+ * The order of the fleet and what can be found in it, in memory, so that a list of a hundred thousand devices begins as
+ * fast as one of a thousand. Built from the records at the first look; {@link PathKeeper} keeps it up to date.
+ */
+@Component
+public class FleetIndex {
+
+    /** More hits than this are not counted one by one. */
+    static final int MOST_COUNTED = 2_000;
+
+    /** What of a device decides where it stands and whether it is found. */
+    private record Entry(long id, long siteId, Condition condition, int progress, String label, String text) {}
+
+    /** What is looked for; 0 and empty for anything. */
+    record Filter(long siteId, Optional<Condition> condition, String fragment, long batchId) {}
+
+    /**
+     * Part of a list.
+     *
+     * @param ids in order
+     * @param counts devices by condition, whatever condition is looked for
+     * @param capped whether there are more than were counted
+     */
+    record Page(List<Long> ids, Map<Condition, Integer> counts, boolean capped, boolean more) {
+        int total() {
+            return counts.values().stream().mapToInt(Integer::intValue).sum();
+        }
+    }
+
+    private static final Comparator<Entry> ORDER =
+            Comparator.comparingInt(Entry::progress).thenComparing(Entry::label).thenComparingLong(Entry::id);
+
+    private static final String SELECT = """
+            select d.id, d.site_id, t.condition, t.progress, d.label,
+                   coalesce(d.mac, d.claim_code, '') || chr(10) || d.label || chr(10) || t.lines || chr(10) || d.serial
+                     || chr(10) || coalesce((select listagg(distinct p.name, chr(10)) from line l
+                          join extension e on e.id = l.extension_id join person p on p.id = e.person_id
+                          where l.device_id = d.id), '') text
+            from device d join device_state t on t.device_id = d.id""";
+
+    private static final RowMapper<Entry> ENTRY = row -> new Entry(
+            row.number("id"),
+            row.number("site_id"),
+            Condition.valueOf(row.text("condition")),
+            row.integer("progress"),
+            row.text("label"),
+            row.text("text"));
+
+    private final Jdbc jdbc;
+    private final Map<Long, Entry> entries = new HashMap<>();
+    private final TreeSet<Entry> order = new TreeSet<>(ORDER);
+    private final FragmentIndex texts = new FragmentIndex();
+    private final Map<Long, Map<Condition, Integer>> countsBySite = new HashMap<>();
+    private boolean built;
+
+    FleetIndex(Jdbc jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /** These devices were made, changed or removed. */
+    public synchronized void touch(Collection<Long> ids) {
+        if (!built || ids.isEmpty()) {
+            return;
+        }
+        Map<Long, Entry> found = new HashMap<>();
+        jdbc.list(SELECT + " where d.id in (select i from unnest(cast(? as bigint array)) as u(i))", ENTRY, (Object)
+                        ids.toArray())
+                .forEach(e -> found.put(e.id(), e));
+        ids.forEach(id -> {
+            remove(id);
+            Optional.ofNullable(found.get(id)).ifPresent(this::add);
+        });
+    }
+
+    synchronized Page page(Filter filter, int from, int most) {
+        build();
+        return filter.fragment().isEmpty() && filter.batchId() == 0
+                ? inOrder(filter, from, most)
+                : amongHits(filter, from, most);
+    }
+
+    /** All devices that fit, in order, at most so many. */
+    synchronized List<Long> all(Filter filter, int most) {
+        return page(filter, 0, most).ids();
+    }
+
+    private Page inOrder(Filter filter, int from, int most) {
+        List<Long> ids = order.stream()
+                .filter(fits(filter))
+                .skip(from)
+                .limit(most + 1L)
+                .map(Entry::id)
+                .toList();
+        return page(ids, most, counts(filter.siteId()), false);
+    }
+
+    private Page amongHits(Filter filter, int from, int most) {
+        List<Entry> hits = hits(filter)
+                .filter(e -> filter.siteId() == 0 || e.siteId() == filter.siteId())
+                .limit(MOST_COUNTED + 1L)
+                .toList();
+        boolean capped = hits.size() > MOST_COUNTED;
+        Map<Condition, Integer> counts = new EnumMap<>(Condition.class);
+        hits.stream().limit(MOST_COUNTED).forEach(e -> counts.merge(e.condition(), 1, Integer::sum));
+        List<Long> ids = hits.stream()
+                .filter(fits(filter))
+                .sorted(ORDER)
+                .skip(from)
+                .limit(most + 1L)
+                .map(Entry::id)
+                .toList();
+        return page(ids, most, counts, capped);
+    }
+
+    private Stream<Entry> hits(Filter filter) {
+        Stream<Entry> all = filter.batchId() == 0
+                ? Stream.empty()
+                : jdbc
+                        .list("select id from device where batch_id = ?", row -> row.number("id"), filter.batchId())
+                        .stream()
+                        .flatMap(id -> Optional.ofNullable(entries.get(id)).stream());
+        if (filter.batchId() != 0) {
+            return filter.fragment().isEmpty() ? all : all.filter(e -> texts.holds((int) e.id(), filter.fragment()));
+        }
+        return texts.candidates(filter.fragment())
+                .map(found -> found.stream()
+                        .filter(id -> texts.holds(id, filter.fragment()))
+                        .mapToObj(id -> java.util.Objects.requireNonNull(entries.get((long) id))))
+                .orElseGet(() -> order.stream().filter(e -> texts.holds((int) e.id(), filter.fragment())));
+    }
+
+    private static Page page(List<Long> ids, int most, Map<Condition, Integer> counts, boolean capped) {
+        boolean more = ids.size() > most;
+        return new Page(more ? ids.subList(0, most) : ids, counts, capped, more);
+    }
+
+    private static Predicate<Entry> fits(Filter filter) {
+        return e -> (filter.siteId() == 0 || e.siteId() == filter.siteId())
+                && filter.condition().map(c -> c == e.condition()).orElse(true);
+    }
+
+    private Map<Condition, Integer> counts(long siteId) {
+        if (siteId != 0) {
+            return Map.copyOf(countsBySite.getOrDefault(siteId, Map.of()));
+        }
+        Map<Condition, Integer> all = new EnumMap<>(Condition.class);
+        countsBySite.values().forEach(site -> site.forEach((c, n) -> all.merge(c, n, Integer::sum)));
+        return all;
+    }
+
+    private void build() {
+        if (!built) {
+            jdbc.list(SELECT, ENTRY).forEach(this::add);
+            built = true;
+        }
+    }
+
+    private void add(Entry entry) {
+        entries.put(entry.id(), entry);
+        order.add(entry);
+        texts.put((int) entry.id(), entry.text());
+        countsBySite
+                .computeIfAbsent(entry.siteId(), s -> new EnumMap<>(Condition.class))
+                .merge(entry.condition(), 1, Integer::sum);
+    }
+
+    private void remove(long id) {
+        Entry before = entries.remove(id);
+        if (before != null) {
+            order.remove(before);
+            texts.remove((int) id);
+            countsBySite
+                    .getOrDefault(before.siteId(), new EnumMap<>(Condition.class))
+                    .computeIfPresent(before.condition(), (c, n) -> n == 1 ? null : n - 1);
+        }
+    }
+}

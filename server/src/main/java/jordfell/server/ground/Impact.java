@@ -1,0 +1,12 @@
+package jordfell.server.ground;
+
+import java.util.List;
+
+/**
+ * Whom a change touches, told before it is saved.
+ *
+ * @param devices whose configuration may change
+ * @param sentences what follows, the weightiest first
+ * @param falling extensions that would lie outside every block
+ */
+record Impact(int devices, List<String> sentences, List<String> falling) {}

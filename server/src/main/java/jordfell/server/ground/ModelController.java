@@ -1,0 +1,263 @@
+package jordfell.server.ground;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.settings.LayerKind;
+import jordfell.server.catalogue.ModelStore;
+import jordfell.server.catalogue.ModelStore.Feature;
+import jordfell.server.catalogue.ModelStore.Firmware;
+import jordfell.server.catalogue.ModelStore.ModelSheet;
+import jordfell.server.device.DeviceStore;
+import jordfell.server.events.EventHub;
+import jordfell.server.fleet.PathKeeper;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.problem.FieldProblem;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.roster.Checked;
+import jordfell.server.security.Audit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Models: what they can hold, which firmware is right, and what was found out about their features. */
+@RestController
+@RequestMapping(path = "/api/models", produces = "application/json")
+class ModelController {
+
+    private static final String VERSION = "[0-9]+(\\.[0-9]+){0,4}";
+
+    record FeatureView(String feature, ModelStore.Verdict verdict, String note, Instant notedAt, String notedBy) {}
+
+    /** A model as it is shown and as it is wished for; lists are separated by commas or blanks. */
+    record ModelForm(
+            @Nullable String id,
+            @Nullable String name,
+            @Nullable DeviceKind kind,
+            @Nullable String family,
+            int lines,
+            int keys,
+            int ports,
+            int phonebook,
+            int passwordField,
+            int labelField,
+            @Nullable String macPrefixes,
+            @Nullable String serialPrefixes,
+            @Nullable String transports,
+            @Nullable String codecs,
+            @Nullable String firmwareLowest,
+            @Nullable String firmwareRecommended,
+            @Nullable String firmwareBlocked,
+            @Nullable String firmwareSteps,
+            List<FeatureView> features,
+            long devices,
+            long version) {}
+
+    record FeatureWish(
+            @Nullable String feature,
+            ModelStore.@Nullable Verdict verdict,
+            @Nullable String note) {}
+
+    private final Jdbc jdbc;
+    private final ModelStore store;
+    private final DeviceStore devices;
+    private final PathKeeper paths;
+    private final Audit audit;
+    private final EventHub events;
+    private final InstantSource clock;
+
+    ModelController(
+            Jdbc jdbc,
+            ModelStore store,
+            DeviceStore devices,
+            PathKeeper paths,
+            Audit audit,
+            EventHub events,
+            InstantSource clock) {
+        this.jdbc = jdbc;
+        this.store = store;
+        this.devices = devices;
+        this.paths = paths;
+        this.audit = audit;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    @GetMapping
+    List<ModelForm> models() {
+        return store.sheets().stream().map(this::view).toList();
+    }
+
+    @PutMapping("/{id}")
+    void change(@PathVariable String id, @RequestBody ModelForm wish) {
+        ModelSheet after = sheet(get(id), wish);
+        jdbc.inTransaction(() -> {
+            if (!store.change(after)) {
+                throw RefusedException.changedMeanwhile("model");
+            }
+            audit.record("changed model " + after.model().fullName());
+            paths.touch(devices.under(LayerKind.MODEL, id));
+        });
+        events.publish(EventHub.Topic.TEMPLATES, 0);
+    }
+
+    /** Whom the change would touch: devices that have more lines than the model would, passwords that would be cut. */
+    @PostMapping("/{id}/impact")
+    Impact impact(@PathVariable String id, @RequestBody ModelForm wish) {
+        ModelSheet before = get(id);
+        ModelSheet after = sheet(before, wish);
+        List<String> sentences = new ArrayList<>();
+        List<String> crowded = jdbc.list(
+                "select d.label from device d join line l on l.device_id = d.id where d.model_id = ? "
+                        + "group by d.id, d.label having count(*) > ? order by d.label limit 20",
+                row -> row.text("label"),
+                id,
+                after.model().lines());
+        if (!crowded.isEmpty()) {
+            sentences.add(String.join(", ", crowded) + (crowded.size() == 1 ? " has" : " have")
+                    + " more lines than that, and can’t be released any more.");
+        }
+        List<Long> all = devices.under(LayerKind.MODEL, id);
+        if (after.model().passwordField() < before.model().passwordField()) {
+            sentences.add("Passwords longer than " + after.model().passwordField()
+                    + " characters are cut by this model; those that its " + all.size()
+                    + " devices have stay as they are.");
+        }
+        return new Impact(all.size(), sentences, List.of());
+    }
+
+    /** Notes how a feature does on this model. */
+    @PostMapping("/{id}/features")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void note(@PathVariable String id, @RequestBody FeatureWish wish) {
+        ModelSheet model = get(id);
+        String feature = Checked.needed(wish.feature(), "feature", "feature", 80);
+        ModelStore.Verdict verdict = Optional.ofNullable(wish.verdict())
+                .orElseThrow(() -> RefusedException.field("/verdict", "How does it do?", "Choose one."));
+        store.note(
+                id,
+                new Feature(
+                        feature,
+                        verdict,
+                        Checked.text(wish.note(), "note", "note", 500),
+                        clock.instant(),
+                        Audit.who()));
+        audit.record("noted " + feature + " on " + model.model().fullName() + ": "
+                + verdict.name().toLowerCase(Locale.ROOT));
+        events.publish(EventHub.Topic.TEMPLATES, 0);
+    }
+
+    private static ModelSheet sheet(ModelSheet before, ModelForm w) {
+        List<FieldProblem> problems = new ArrayList<>();
+        List<String> macs = list(w.macPrefixes()).stream()
+                .map(p -> p.toLowerCase(Locale.ROOT).replaceAll("[:\\-.]", ""))
+                .toList();
+        macs.stream()
+                .filter(p -> !p.matches("[0-9a-f]{2,11}"))
+                .forEach(p -> problems.add(new FieldProblem(
+                        "/macPrefixes", "“" + p + "” is not the beginning of a MAC.", "Such as 02-4B-7A.")));
+        version(w.firmwareLowest(), "firmwareLowest", problems);
+        version(w.firmwareRecommended(), "firmwareRecommended", problems);
+        list(w.firmwareBlocked()).forEach(v -> version(v, "firmwareBlocked", problems));
+        list(w.firmwareSteps()).forEach(v -> version(v, "firmwareSteps", problems));
+        if (list(w.firmwareBlocked()).contains(text(w.firmwareRecommended()))) {
+            problems.add(new FieldProblem(
+                    "/firmwareRecommended",
+                    text(w.firmwareRecommended()) + " is blocked too.",
+                    "Recommend another, or take it off the blocked ones."));
+        }
+        if (!problems.isEmpty()) {
+            throw RefusedException.fields(problems);
+        }
+        DeviceModel m = before.model();
+        return new ModelSheet(
+                new DeviceModel(
+                        m.id(),
+                        m.maker(),
+                        m.name(),
+                        m.kind(),
+                        m.family(),
+                        Checked.between(w.lines(), 1, 64, "lines", "number of lines"),
+                        Checked.between(w.keys(), 0, 500, "keys", "number of keys"),
+                        Checked.between(w.passwordField(), 8, 128, "passwordField", "password field"),
+                        Checked.between(w.labelField(), 4, 128, "labelField", "label field"),
+                        macs,
+                        list(w.serialPrefixes()).stream()
+                                .map(s -> s.toUpperCase(Locale.ROOT))
+                                .toList()),
+                Checked.between(w.ports(), 0, 64, "ports", "number of sockets"),
+                Checked.between(w.phonebook(), 0, 100_000, "phonebook", "number of entries"),
+                Checked.text(w.transports(), "transports", "list", 60),
+                Checked.text(w.codecs(), "codecs", "list", 200),
+                new Firmware(
+                        text(w.firmwareLowest()),
+                        text(w.firmwareRecommended()),
+                        String.join(",", list(w.firmwareBlocked())),
+                        String.join(",", list(w.firmwareSteps()))),
+                w.version());
+    }
+
+    private static void version(@Nullable String text, String field, List<FieldProblem> problems) {
+        String version = text(text);
+        if (!version.isEmpty() && !version.matches(VERSION)) {
+            problems.add(new FieldProblem(
+                    "/" + field, "“" + version + "” is no version.", "Numbers with dots, such as 2.4.1."));
+        }
+    }
+
+    private ModelForm view(ModelSheet s) {
+        DeviceModel m = s.model();
+        return new ModelForm(
+                m.id(),
+                m.fullName(),
+                m.kind(),
+                m.family(),
+                m.lines(),
+                m.keys(),
+                s.ports(),
+                s.phonebook(),
+                m.passwordField(),
+                m.labelField(),
+                String.join(", ", m.macPrefixes()),
+                String.join(", ", m.serialPrefixes()),
+                s.transports(),
+                s.codecs(),
+                s.firmware().lowest(),
+                s.firmware().recommended(),
+                s.firmware().blocked(),
+                s.firmware().steps(),
+                store.features(m.id()).stream()
+                        .map(f -> new FeatureView(f.feature(), f.verdict(), f.note(), f.notedAt(), f.notedBy()))
+                        .toList(),
+                jdbc.one("select count(*) n from device where model_id = ?", row -> row.number("n"), m.id())
+                        .orElse(0L),
+                s.version());
+    }
+
+    private ModelSheet get(String id) {
+        return store.sheet(id).orElseThrow(() -> RefusedException.notFound("model"));
+    }
+
+    private static List<String> list(@Nullable String text) {
+        return Arrays.stream(text(text).split("[,\\s]+"))
+                .filter(t -> !t.isEmpty())
+                .toList();
+    }
+
+    private static String text(@Nullable String text) {
+        return text == null ? "" : text.strip();
+    }
+}

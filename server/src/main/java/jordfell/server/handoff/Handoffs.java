@@ -1,0 +1,257 @@
+package jordfell.server.handoff;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.sip.InstanceId;
+import jordfell.server.catalogue.ModelStore;
+import jordfell.server.device.Device;
+import jordfell.server.device.DeviceStore;
+import jordfell.server.device.FactsAssembler;
+import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.device.Softphones;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.observe.ObservationLog;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.release.ReleaseService;
+import jordfell.server.release.ReleaseStore;
+import jordfell.server.roster.DomainStore;
+import jordfell.server.roster.Extension;
+import jordfell.server.roster.ExtensionStore;
+import jordfell.server.security.Audit;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
+import org.springframework.stereotype.Component;
+
+/** Makes handoffs, and opens each once. */
+@Component
+public class Handoffs {
+
+    public static final Duration LIFE = Duration.ofDays(2);
+    private static final int TOKEN_BYTES = 24;
+
+    /** A link that was made; its secret part is told this once. */
+    public record Made(long id, long deviceId, String token, Instant expiresAt) {}
+
+    /**
+     * What a link gives.
+     *
+     * @param instance the softphone's instance ID (RFC 5626 §4.1)
+     * @param site the site's part of the provisioning address, where it looks for changes
+     * @param file its configuration in its own dialect
+     */
+    public record Opened(
+            String person,
+            String label,
+            String number,
+            String authUser,
+            String password,
+            String domain,
+            String model,
+            String mac,
+            String instance,
+            String site,
+            String revision,
+            String file) {
+        @Override
+        public String toString() {
+            return "Opened[" + number + "]";
+        }
+    }
+
+    private final Jdbc jdbc;
+    private final HandoffStore store;
+    private final ExtensionStore extensions;
+    private final DomainStore domains;
+    private final DeviceStore devices;
+    private final ModelStore models;
+    private final FactsAssembler facts;
+    private final ReleaseService releases;
+    private final ReleaseStore released;
+    private final ObservationLog log;
+    private final Acts acts;
+    private final Audit audit;
+    private final InstantSource clock;
+    private final SecureRandom random = new SecureRandom();
+
+    Handoffs(
+            Jdbc jdbc,
+            HandoffStore store,
+            ExtensionStore extensions,
+            DomainStore domains,
+            DeviceStore devices,
+            ModelStore models,
+            FactsAssembler facts,
+            ReleaseService releases,
+            ReleaseStore released,
+            ObservationLog log,
+            Acts acts,
+            Audit audit,
+            InstantSource clock) {
+        this.jdbc = jdbc;
+        this.store = store;
+        this.extensions = extensions;
+        this.domains = domains;
+        this.devices = devices;
+        this.models = models;
+        this.facts = facts;
+        this.releases = releases;
+        this.released = released;
+        this.log = log;
+        this.acts = acts;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /** Makes a link for the extension's softphone; the record and its configuration are made where they are missing. */
+    public Made make(long extensionId, long siteId) {
+        return make(extensionId, siteId, LIFE);
+    }
+
+    /** The same with a life of its own. */
+    public Made make(long extensionId, long siteId, Duration life) {
+        Extension extension = extensions.find(extensionId).orElseThrow(() -> RefusedException.notFound("extension"));
+        refuseWeak(extension);
+        long deviceId = softphone(extension).orElseGet(() -> addSoftphone(extension, siteId));
+        Assembled device = facts.assemble(deviceId).orElseThrow();
+        if (device.facts().released().isEmpty() || device.facts().pending()) {
+            releases.release(List.of(deviceId), "handoff of " + extension.number());
+        }
+        byte[] bytes = new byte[TOKEN_BYTES];
+        random.nextBytes(bytes);
+        String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        Instant now = clock.instant();
+        return jdbc.inTransaction(() -> {
+            store.ofDevice(deviceId).forEach(earlier -> store.revoke(earlier.id(), now, Audit.who()));
+            long id = store.add(extensionId, deviceId, hash(token), now, Audit.who(), now.plus(life));
+            audit.record("made a handoff link for " + extension.number());
+            return new Made(id, deviceId, token, now.plus(life));
+        });
+    }
+
+    /** Opens a link: gives what it holds, once. */
+    public Opened open(String token, String from, String with) {
+        HandoffStore.Handoff handoff = store.byToken(hash(token))
+                .orElseThrow(() -> RefusedException.gone("This link is not known. Ask for a new one."));
+        refuseSpent(handoff);
+        Assembled device = facts.assemble(handoff.deviceId()).orElseThrow();
+        ReleaseStore.Released file = released.latestBody(handoff.deviceId())
+                .orElseThrow(() -> RefusedException.gone("There is nothing to hand over yet. Ask for a new link."));
+        if (!store.open(handoff.id(), clock.instant(), from, with)) {
+            refuseSpent(store.find(handoff.id()).orElseThrow());
+        }
+        MacAddress mac = device.device().mac().orElseThrow();
+        log.observed(
+                "",
+                Optional.of(mac),
+                new ConfigRequested(
+                        clock.instant(), "handoff", 200, file.revision().id(), with, from));
+        Extension extension = extensions.find(handoff.extensionId()).orElseThrow();
+        audit.record("the handoff of " + extension.number() + " was opened from " + from);
+        return new Opened(
+                extension.displayName(),
+                device.device().label(),
+                extension.number(),
+                extension.authUser(),
+                extensions.passwords(extension.id()).get(0),
+                device.domain().name(),
+                device.device().model().fullName(),
+                mac.toString(),
+                InstanceId.of(mac),
+                device.site().token(),
+                file.revision().id(),
+                file.body());
+    }
+
+    public void revoke(long id) {
+        if (!store.revoke(id, clock.instant(), Audit.who())) {
+            throw RefusedException.field(
+                    "/", "It was opened or revoked already.", "If the wrong person opened it, change the password.");
+        }
+        audit.record("revoked a handoff link");
+    }
+
+    private void refuseSpent(HandoffStore.Handoff handoff) {
+        if (handoff.openedAt() != null) {
+            throw RefusedException.gone("This link was opened already, at " + handoff.openedAt()
+                    + ". If that was not you, tell your technician.");
+        }
+        if (handoff.revokedAt() != null) {
+            throw RefusedException.gone("This link was taken back. Ask for a new one.");
+        }
+        if (handoff.expiresAt().isBefore(clock.instant())) {
+            throw RefusedException.gone("This link ran out. Ask for a new one.");
+        }
+    }
+
+    /** A softphone registers from wherever its user is: attackers can try its password too. */
+    private void refuseWeak(Extension extension) {
+        domains.get(extension.domainId())
+                .rules()
+                .password()
+                .refuse(extensions.passwords(extension.id()).get(0), extension.number(), extension.authUser(), true)
+                .ifPresent(reason -> {
+                    throw RefusedException.field(
+                            "/",
+                            "The password of " + extension.number() + " won’t do outside: " + reason,
+                            "Give it a new one.");
+                });
+    }
+
+    private Optional<Long> softphone(Extension extension) {
+        return devices.withExtension(extension.id()).stream()
+                .flatMap(id -> devices.find(id).stream())
+                .filter(d -> d.model().kind() == DeviceKind.SOFTPHONE)
+                .map(Device::id)
+                .findFirst();
+    }
+
+    private long addSoftphone(Extension extension, long siteId) {
+        int held = devices.withExtension(extension.id()).size();
+        if (held >= extension.contactLimit()) {
+            throw RefusedException.field(
+                    "/",
+                    extension.number() + " is on " + held + " devices already, and may be on "
+                            + extension.contactLimit() + ".",
+                    "Raise its limit first.");
+        }
+        return acts.act(id -> "added a softphone for " + extension.number(), recording -> {
+                    long id = Softphones.add(
+                            devices,
+                            random,
+                            new Softphones.Wish(
+                                    Softphones.model(Optional.empty(), models.all()),
+                                    siteId,
+                                    Optional.empty(),
+                                    extension.displayName(),
+                                    extension.id(),
+                                    Optional.empty(),
+                                    Optional.empty()),
+                            clock.instant(),
+                            Audit.who());
+                    recording.made(Kept.DEVICE, id);
+                    return id;
+                })
+                .result();
+    }
+
+    private static String hash(String token) {
+        try {
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java platform has SHA-256", e);
+        }
+    }
+}

@@ -1,0 +1,312 @@
+package jordfell.server.intake;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.identity.ClaimCode;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.identity.MacReader;
+import jordfell.core.identity.MacReading;
+import jordfell.core.identity.NearMisses;
+import jordfell.core.intake.IntakeColumn;
+import jordfell.core.intake.IntakeRecords;
+import jordfell.core.intake.IntakeRow;
+import jordfell.core.roster.Domain;
+import jordfell.core.roster.Kit;
+import jordfell.core.roster.NumbersInUse;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.Row;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The records that the rows of one check may speak of, read from the database in a few queries however many rows there
+ * are.
+ */
+final class IntakeSnapshot implements IntakeRecords {
+
+    /** With fewer rows than this, numbers are asked for one by one. */
+    private static final int FEW = 50;
+
+    private static final String IN = " in (select i from unnest(cast(? as varchar array)) as u(i))";
+    private static final String IN_IDS = " in (select i from unnest(cast(? as bigint array)) as u(i))";
+
+    private final IntakeStores stores;
+    private final Jdbc jdbc;
+    private final boolean few;
+    private final List<DeviceModel> models;
+    private final List<SiteRecord> sites;
+    private final Map<MacAddress, Enrolled> byMac = new HashMap<>();
+    private final Map<ClaimCode, Enrolled> byClaim = new HashMap<>();
+    private final Map<String, Enrolled> bySerial = new HashMap<>();
+    private final Map<String, ExtensionRecord> extensions = new HashMap<>();
+    private final Map<String, List<PersonRecord>> people = new HashMap<>();
+    private final Map<String, String> ports = new HashMap<>();
+    private final Map<Long, Domain> domains = new HashMap<>();
+    private final Map<Long, List<Kit>> kits = new HashMap<>();
+    private final Map<Long, List<TemplateRecord>> templates = new HashMap<>();
+    private final Map<Long, NumbersInUse> numbers = new HashMap<>();
+
+    IntakeSnapshot(IntakeStores stores, List<IntakeRow> rows) {
+        this.stores = stores;
+        this.jdbc = stores.jdbc();
+        this.few = rows.size() < FEW;
+        this.models = stores.models().all();
+        this.sites = stores.domains().sites().stream()
+                .map(s -> new SiteRecord(
+                        s.id(), s.domainId(), s.name(), s.allowsLocalMacs(), s.behindNat(), s.portBase()))
+                .toList();
+        readDevices(rows);
+        readExtensions(rows);
+        readPeople(rows);
+        readPorts();
+    }
+
+    @Override
+    public Optional<Enrolled> byMac(MacAddress mac) {
+        return Optional.ofNullable(byMac.get(mac));
+    }
+
+    @Override
+    public Optional<Enrolled> byClaim(ClaimCode claim) {
+        return Optional.ofNullable(byClaim.get(claim));
+    }
+
+    @Override
+    public Optional<Enrolled> bySerial(String serial) {
+        return Optional.ofNullable(bySerial.get(serial.toUpperCase(Locale.ROOT)));
+    }
+
+    @Override
+    public Collection<DeviceModel> models() {
+        return models;
+    }
+
+    @Override
+    public List<SiteRecord> sites() {
+        return sites;
+    }
+
+    @Override
+    public Domain domain(long domainId) {
+        return domains.computeIfAbsent(domainId, stores.domains()::get);
+    }
+
+    @Override
+    public List<TemplateRecord> templates(long domainId) {
+        return templates.computeIfAbsent(
+                domainId,
+                id -> stores.templates().all().stream()
+                        .filter(t -> t.domainId() == id)
+                        .map(t -> new TemplateRecord(t.id(), t.name()))
+                        .toList());
+    }
+
+    @Override
+    public List<Kit> kits(long domainId) {
+        return kits.computeIfAbsent(domainId, stores.kits()::all);
+    }
+
+    @Override
+    public List<PersonRecord> people(long domainId, String name) {
+        return people.getOrDefault(key(domainId, name.toLowerCase(Locale.ROOT)), List.of());
+    }
+
+    @Override
+    public Optional<ExtensionRecord> extension(long domainId, String number) {
+        return Optional.ofNullable(extensions.get(key(domainId, number)));
+    }
+
+    @Override
+    public NumbersInUse numbers(long domainId) {
+        return numbers.computeIfAbsent(
+                domainId,
+                id -> few
+                        ? stores.extensions().numbers(id)
+                        : NumbersInUse.of(stores.extensions().allNumbers(id)));
+    }
+
+    @Override
+    public NearMisses knocks() {
+        return NearMisses.among(
+                jdbc.list("select mac from knock where not ignored", row -> MacAddress.of(row.text("mac"))));
+    }
+
+    @Override
+    public Optional<String> portHolder(long siteId, int port) {
+        return Optional.ofNullable(ports.get(key(siteId, Integer.toString(port))));
+    }
+
+    private void readDevices(List<IntakeRow> rows) {
+        Set<String> macs = new LinkedHashSet<>();
+        Set<String> claims = new LinkedHashSet<>();
+        Set<String> serials = new LinkedHashSet<>();
+        for (IntakeRow row : rows) {
+            String device = row.cell(IntakeColumn.DEVICE);
+            if (MacReader.read(device) instanceof MacReading.Valid valid) {
+                macs.add(valid.mac().compact());
+            } else {
+                ClaimCode.read(device.toLowerCase(Locale.ROOT).replace("claim", ""))
+                        .ifPresent(c -> claims.add(c.digits()));
+            }
+            if (!row.cell(IntakeColumn.SERIAL).isEmpty()) {
+                serials.add(row.cell(IntakeColumn.SERIAL));
+            }
+        }
+        Map<Long, Enrolled> found = new HashMap<>();
+        readDevices("d.mac", macs, found);
+        readDevices("d.claim_code", claims, found);
+        readDevices("d.serial", serials, found);
+        readLines(found);
+    }
+
+    private void readDevices(String column, Set<String> values, Map<Long, Enrolled> found) {
+        if (values.isEmpty()) {
+            return;
+        }
+        jdbc.list(
+                        "select d.id, d.mac, d.claim_code, d.serial, d.label, d.site_id, s.name site, d.model_id, "
+                                + "coalesce(t.name, '') template, d.note from device d join site s on s.id = d.site_id "
+                                + "left join template t on t.id = d.template_id where " + column + IN,
+                        row -> {
+                            Enrolled device = new Enrolled(
+                                    row.number("id"),
+                                    row.textIfAny("mac").map(MacAddress::of),
+                                    row.text("label"),
+                                    row.number("site_id"),
+                                    row.text("site"),
+                                    row.text("serial"),
+                                    row.text("model_id"),
+                                    row.text("template"),
+                                    row.text("note"),
+                                    List.of(),
+                                    "");
+                            row.textIfAny("claim_code").ifPresent(c -> byClaim.put(new ClaimCode(c), device));
+                            return device;
+                        },
+                        (Object) values.toArray())
+                .forEach(d -> found.put(d.id(), d));
+    }
+
+    private void readLines(Map<Long, Enrolled> found) {
+        record Held(long device, String number, String person) {}
+        Map<Long, List<Held>> lines = new HashMap<>();
+        if (!found.isEmpty()) {
+            jdbc.list(
+                            "select l.device_id, coalesce(e.number, '') number, coalesce(p.name, '') person from line l "
+                                    + "left join extension e on e.id = l.extension_id "
+                                    + "left join person p on p.id = e.person_id where l.device_id" + IN_IDS
+                                    + " order by l.device_id, l.position",
+                            row -> new Held(row.number("device_id"), row.text("number"), row.text("person")),
+                            (Object) found.keySet().toArray())
+                    .forEach(h -> lines.computeIfAbsent(h.device(), k -> new ArrayList<>())
+                            .add(h));
+        }
+        Map<Long, ClaimCode> codes = new HashMap<>();
+        byClaim.forEach((code, device) -> codes.put(device.id(), code));
+        found.forEach((id, d) -> {
+            List<Held> held = lines.getOrDefault(id, List.of());
+            Enrolled full = new Enrolled(
+                    id,
+                    d.mac(),
+                    d.label(),
+                    d.siteId(),
+                    d.site(),
+                    d.serial(),
+                    d.modelId(),
+                    d.template(),
+                    d.note(),
+                    held.stream().map(Held::number).toList(),
+                    held.isEmpty() ? "" : held.get(0).person());
+            full.mac().ifPresent(mac -> byMac.put(mac, full));
+            Optional.ofNullable(codes.get(id)).ifPresent(code -> byClaim.put(code, full));
+            if (!full.serial().isEmpty()) {
+                bySerial.put(full.serial().toUpperCase(Locale.ROOT), full);
+            }
+        });
+    }
+
+    private void readExtensions(List<IntakeRow> rows) {
+        Set<String> asked = new LinkedHashSet<>();
+        rows.forEach(row -> asked.addAll(row.numbers()));
+        if (asked.isEmpty()) {
+            return;
+        }
+        jdbc.list(
+                        "select e.id, e.domain_id, e.number, e.person_id, coalesce(max(p.name), '') person, "
+                                + "e.contact_limit, count(l.device_id) devices, coalesce(min(d.label), '') holder, "
+                                + "min(d.id) holder_id from extension e left join person p on p.id = e.person_id "
+                                + "left join line l on l.extension_id = e.id left join device d on d.id = l.device_id "
+                                + "where e.number" + IN
+                                + " group by e.id, e.domain_id, e.number, e.person_id, e.contact_limit",
+                        row -> Map.entry(key(row.number("domain_id"), row.text("number")), extension(row)),
+                        (Object) asked.toArray())
+                .forEach(e -> extensions.put(e.getKey(), e.getValue()));
+    }
+
+    private static ExtensionRecord extension(Row row) throws java.sql.SQLException {
+        return new ExtensionRecord(
+                row.number("id"),
+                row.text("number"),
+                row.numberIfAny("person_id"),
+                row.text("person"),
+                row.integer("contact_limit"),
+                row.integer("devices"),
+                row.text("holder"),
+                row.numberIfAny("holder_id"));
+    }
+
+    private void readPeople(List<IntakeRow> rows) {
+        Set<String> names = new LinkedHashSet<>();
+        rows.forEach(row -> {
+            String written = row.cell(IntakeColumn.PERSON).toLowerCase(Locale.ROOT);
+            names.add(written);
+            names.add(written.replaceAll("\\s*\\([^()]*\\)$", ""));
+        });
+        names.remove("");
+        if (names.isEmpty()) {
+            return;
+        }
+        jdbc.list(
+                        "select p.id, p.domain_id, p.name, p.email, p.department, p.lower_name, "
+                                + "coalesce((select listagg(e.number, ',') from extension e where e.person_id = p.id), '') numbers "
+                                + "from person p where p.left_at is null and p.lower_name" + IN,
+                        row -> Map.entry(
+                                key(row.number("domain_id"), row.text("lower_name")),
+                                new PersonRecord(
+                                        row.number("id"),
+                                        row.text("name"),
+                                        row.text("email"),
+                                        row.text("department"),
+                                        List.of(row.text("numbers").split(",")))),
+                        (Object) names.toArray())
+                .forEach(e -> people.computeIfAbsent(e.getKey(), k -> new ArrayList<>())
+                        .add(e.getValue()));
+    }
+
+    private void readPorts() {
+        for (SiteRecord site : sites) {
+            if (site.behindNat() && site.portBase() > 0) {
+                jdbc.list(
+                                "select e.number, d.label from device d join line l on l.device_id = d.id "
+                                        + "join extension e on e.id = l.extension_id "
+                                        + "where d.site_id = ? and d.standing = 'IN_USE'",
+                                row -> Map.entry(row.text("number"), row.text("label")),
+                                site.id())
+                        .forEach(e -> ports.put(
+                                key(site.id(), Integer.toString(site.portBase() + Integer.parseInt(e.getKey()))),
+                                e.getValue()));
+            }
+        }
+    }
+
+    private static String key(long id, @Nullable String text) {
+        return id + ":" + text;
+    }
+}

@@ -1,0 +1,361 @@
+package jordfell.server.intake;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import jordfell.core.intake.IntakeColumn;
+import jordfell.core.intake.IntakeVerdict;
+import jordfell.core.intake.IntakeVerdict.Offer;
+import jordfell.core.intake.IntakeVerdict.Problem;
+import jordfell.core.intake.IntakeVerdict.State;
+import jordfell.core.table.TableReader;
+import jordfell.core.table.TableReading;
+import jordfell.server.events.EventHub;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.security.SignedIn;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The sheet that whoever is signed in is feeding. */
+@RestController
+@RequestMapping(path = "/api/intake/sheet", produces = "application/json")
+class SheetController {
+
+    private static final int PAGE = 200;
+    private static final int MOST_QUESTIONS = 12;
+
+    record OfferView(String value, String label) {}
+
+    /** A question that several rows ask. */
+    record QuestionView(
+            String question, String column, String reason, String hint, long rows, List<OfferView> offers) {}
+
+    record FileView(
+            String name,
+            String encoding,
+            String delimiter,
+            boolean headings,
+            List<String> fields,
+            List<List<String>> sample) {}
+
+    record ColumnView(String field, String heading) {}
+
+    /** The sheet as a whole; its rows are asked for in pages. */
+    record SheetView(
+            long version,
+            Map<String, String> defaults,
+            long total,
+            long ready,
+            long asked,
+            long refused,
+            long unchanged,
+            List<QuestionView> questions,
+            List<String> drawn,
+            List<ColumnView> columns,
+            List<String> used,
+            @Nullable FileView file,
+            boolean canBringBack) {}
+
+    record ProblemView(
+            String column, String reason, String hint, boolean answerable, long deviceId, List<OfferView> offers) {}
+
+    /** A row; cells hold what was written, shown what it is read as. */
+    record RowView(
+            long position,
+            long number,
+            long line,
+            Map<String, String> cells,
+            Map<String, String> shown,
+            State state,
+            List<ProblemView> problems,
+            List<String> notes) {}
+
+    record RowsView(List<RowView> rows, long total) {}
+
+    record Feed(@Nullable String text, @Nullable Map<String, String> cells) {}
+
+    record Cells(@Nullable List<Long> positions, @Nullable Map<String, String> cells) {}
+
+    record Answer(
+            @Nullable String question,
+            @Nullable String column,
+            @Nullable String value) {}
+
+    record Mapping(@Nullable List<@Nullable String> fields, boolean headings) {}
+
+    record Name(@Nullable String name) {}
+
+    record Settled(int rows) {}
+
+    private final Sheets sheets;
+    private final EventHub events;
+
+    SheetController(Sheets sheets, EventHub events) {
+        this.sheets = sheets;
+        this.events = events;
+    }
+
+    @GetMapping
+    SheetView sheet(@AuthenticationPrincipal SignedIn who) {
+        Sheets.Checked checked = sheets.open(who.login());
+        Sheet sheet = checked.sheet();
+        return new SheetView(
+                sheet.version(),
+                fields(sheet.defaults()),
+                sheet.rows().size(),
+                checked.count(State.READY),
+                checked.count(State.NEEDS_ANSWER),
+                checked.count(State.REFUSED),
+                checked.count(State.UNCHANGED),
+                questions(checked),
+                drawn(checked),
+                java.util.Arrays.stream(IntakeColumn.values())
+                        .map(c -> new ColumnView(c.field(), c.heading()))
+                        .toList(),
+                used(sheet),
+                sheets.reading(who.login())
+                        .map(r -> new FileView(
+                                sheet.source(),
+                                r.encoding(),
+                                r.delimiter(),
+                                sheet.headings(),
+                                sheet.mapping(),
+                                r.sample()))
+                        .orElse(null),
+                sheets.canBringBack(who.login()));
+    }
+
+    @GetMapping("/rows")
+    RowsView rows(
+            @AuthenticationPrincipal SignedIn who,
+            @RequestParam(defaultValue = "") String state,
+            @RequestParam(defaultValue = "0") int from) {
+        Sheets.Checked checked = sheets.open(who.login());
+        List<Integer> fitting = IntStream.range(0, checked.verdicts().size())
+                .filter(i -> state.isEmpty()
+                        || checked.verdicts().get(i).state().name().equals(state))
+                .boxed()
+                .toList();
+        List<RowView> page = fitting.stream()
+                .skip(Math.max(0, from))
+                .limit(PAGE)
+                .map(i -> view(
+                        i, checked.sheet().rows().get(i), checked.verdicts().get(i)))
+                .toList();
+        return new RowsView(page, fitting.size());
+    }
+
+    @PostMapping("/rows")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void feed(@AuthenticationPrincipal SignedIn who, @RequestBody Feed feed) {
+        sheets.feed(who.login(), feed.text() == null ? "" : feed.text(), columns(feed.cells()));
+    }
+
+    @PatchMapping("/rows")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setCells(@AuthenticationPrincipal SignedIn who, @RequestBody Cells wish) {
+        sheets.setCells(who.login(), wish.positions() == null ? List.of() : wish.positions(), columns(wish.cells()));
+    }
+
+    @PostMapping("/answers")
+    Settled answer(@AuthenticationPrincipal SignedIn who, @RequestBody Answer wish) {
+        IntakeColumn column = IntakeColumn.named(wish.column() == null ? "" : wish.column())
+                .orElseThrow(() -> RefusedException.field("/column", "There is no such column.", "Load again."));
+        boolean decides = column == IntakeColumn.DEVICE && "changed".equals(wish.question());
+        return new Settled(sheets.answer(
+                who.login(),
+                wish.question() == null ? "" : wish.question(),
+                decides ? IntakeColumn.DECISION : column,
+                wish.value() == null ? "" : wish.value()));
+    }
+
+    @PostMapping("/rows/remove")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(
+            @AuthenticationPrincipal SignedIn who,
+            @RequestParam(defaultValue = "") String state,
+            @RequestBody Cells wish) {
+        if (state.isEmpty()) {
+            sheets.remove(who.login(), wish.positions() == null ? List.of() : wish.positions());
+        } else {
+            sheets.removeAll(who.login(), State.valueOf(state));
+        }
+    }
+
+    /** Takes a file as it is; its name stands in the address. */
+    @PutMapping(path = "/file", consumes = "application/octet-stream")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void file(@AuthenticationPrincipal SignedIn who, @RequestParam String name, HttpServletRequest request)
+            throws IOException {
+        if (request.getContentLengthLong() > TableReader.MOST_BYTES) {
+            TableReading.Refused refused = TableReader.tooLarge(request.getContentLengthLong());
+            throw RefusedException.field("/file", refused.reason(), refused.hint());
+        }
+        byte[] bytes = request.getInputStream().readNBytes(TableReader.MOST_BYTES + 1);
+        sheets.file(who.login(), name.substring(0, Math.min(200, name.length())), bytes);
+    }
+
+    @PutMapping("/mapping")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void map(@AuthenticationPrincipal SignedIn who, @RequestBody Mapping wish) {
+        List<String> fields = new ArrayList<>();
+        if (wish.fields() != null) {
+            wish.fields().forEach(f -> fields.add(f == null ? "" : f));
+        }
+        sheets.map(who.login(), fields, wish.headings());
+    }
+
+    @PutMapping("/defaults")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setDefaults(@AuthenticationPrincipal SignedIn who, @RequestBody Map<String, String> defaults) {
+        sheets.setDefaults(who.login(), columns(defaults));
+    }
+
+    @PostMapping("/enrol")
+    @ResponseStatus(HttpStatus.CREATED)
+    Batches.Enrolled enrol(@AuthenticationPrincipal SignedIn who, @RequestBody Name wish) {
+        Batches.Enrolled done = sheets.enrol(who.login(), wish.name() == null ? "" : wish.name());
+        events.publish(EventHub.Topic.KNOCKS, 0);
+        events.publish(EventHub.Topic.ROSTER, 0);
+        return done;
+    }
+
+    @DeleteMapping
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void clear(@AuthenticationPrincipal SignedIn who) {
+        sheets.clear(who.login());
+    }
+
+    @PostMapping("/bring-back")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void bringBack(@AuthenticationPrincipal SignedIn who) {
+        sheets.bringBack(who.login());
+    }
+
+    /** Questions that one answer settles, those of most rows first. */
+    private static List<QuestionView> questions(Sheets.Checked checked) {
+        Map<String, List<Problem>> byQuestion = new LinkedHashMap<>();
+        checked.verdicts().stream()
+                .flatMap(v -> v.problems().stream())
+                .filter(p -> p.answerable() && !p.question().isEmpty())
+                .forEach(p -> byQuestion
+                        .computeIfAbsent(p.question(), q -> new ArrayList<>())
+                        .add(p));
+        return byQuestion.entrySet().stream()
+                .sorted((a, b) ->
+                        Integer.compare(b.getValue().size(), a.getValue().size()))
+                .limit(MOST_QUESTIONS)
+                .map(e -> question(e.getKey(), e.getValue()))
+                .toList();
+    }
+
+    /** Offers that stand with every row that asks; where rows differ in words, only what they share is said. */
+    private static QuestionView question(String key, List<Problem> problems) {
+        Problem first = problems.get(0);
+        List<OfferView> offers = first.offers().stream()
+                .filter(o -> problems.stream().allMatch(p -> p.offers().contains(o)))
+                .map(o -> new OfferView(o.value(), o.label()))
+                .toList();
+        boolean sameHint = problems.stream().allMatch(p -> p.hint().equals(first.hint()));
+        boolean sameReason = problems.stream().allMatch(p -> p.reason().equals(first.reason()));
+        String shared = key.equals("changed") ? "Enrolled already, and the row says otherwise." : first.reason();
+        return new QuestionView(
+                key,
+                first.column().field(),
+                sameReason ? first.reason() : shared,
+                sameHint ? first.hint() : "",
+                problems.size(),
+                offers);
+    }
+
+    /** The fields in which some row has something written. */
+    private static List<String> used(Sheet sheet) {
+        java.util.Set<IntakeColumn> used = java.util.EnumSet.noneOf(IntakeColumn.class);
+        sheet.rows().forEach(row -> used.addAll(row.cells().cells().keySet()));
+        return used.stream().map(IntakeColumn::field).toList();
+    }
+
+    /** The numbers that would be drawn, as runs. */
+    private static List<String> drawn(Sheets.Checked checked) {
+        List<Integer> numbers = checked.verdicts().stream()
+                .filter(v -> v.notes().stream().anyMatch(n -> n.startsWith("draws ")))
+                .flatMap(v -> v.plan().stream())
+                .flatMap(p -> p.lines().stream())
+                .map(l -> Integer.parseInt(l.number()))
+                .sorted()
+                .toList();
+        List<String> runs = new ArrayList<>();
+        int i = 0;
+        while (i < numbers.size()) {
+            int j = i;
+            while (j + 1 < numbers.size() && numbers.get(j + 1) == numbers.get(j) + 1) {
+                j++;
+            }
+            runs.add(i == j ? "" + numbers.get(i) : numbers.get(i) + "–" + numbers.get(j));
+            i = j + 1;
+        }
+        return runs;
+    }
+
+    private static RowView view(int index, Sheet.Row row, IntakeVerdict verdict) {
+        return new RowView(
+                row.position(),
+                index + 1L,
+                row.line(),
+                fields(row.cells().cells()),
+                fields(verdict.shown()),
+                verdict.state(),
+                verdict.problems().stream().map(SheetController::view).toList(),
+                verdict.notes());
+    }
+
+    private static ProblemView view(Problem p) {
+        boolean decides = p.question().equals("changed");
+        return new ProblemView(
+                decides ? IntakeColumn.DECISION.field() : p.column().field(),
+                p.reason(),
+                p.hint(),
+                p.answerable(),
+                p.deviceId().orElse(0L),
+                p.offers().stream().map(SheetController::view).toList());
+    }
+
+    private static OfferView view(Offer offer) {
+        return new OfferView(offer.value(), offer.label());
+    }
+
+    private static Map<String, String> fields(Map<IntakeColumn, String> cells) {
+        return cells.entrySet().stream()
+                .collect(Collectors.toMap(e -> e.getKey().field(), Map.Entry::getValue));
+    }
+
+    private static Map<IntakeColumn, String> columns(@Nullable Map<String, String> fields) {
+        Map<IntakeColumn, String> cells = new EnumMap<>(IntakeColumn.class);
+        Optional.ofNullable(fields)
+                .orElse(Map.of())
+                .forEach((field, text) -> IntakeColumn.named(field)
+                        .ifPresentOrElse(column -> cells.put(column, text == null ? "" : text), () -> {
+                            throw RefusedException.field(
+                                    "/" + field, "There is no column “" + field + "”.", "Load again.");
+                        }));
+        return cells;
+    }
+}

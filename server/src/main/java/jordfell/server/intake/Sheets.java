@@ -1,0 +1,251 @@
+package jordfell.server.intake;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import jordfell.core.intake.EnrolPlan;
+import jordfell.core.intake.IntakeCheck;
+import jordfell.core.intake.IntakeColumn;
+import jordfell.core.intake.IntakeRow;
+import jordfell.core.intake.IntakeVerdict;
+import jordfell.core.intake.IntakeVerdict.State;
+import jordfell.core.table.ColumnGuess;
+import jordfell.core.table.TableReader;
+import jordfell.core.table.TableReading;
+import jordfell.core.table.TableReading.Table;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.problem.RefusedException;
+import org.springframework.stereotype.Component;
+
+/** What people feed: read, checked, answered and corrected, until it is enrolled. */
+@Component
+public class Sheets {
+
+    /** A sheet with a verdict for each of its rows. */
+    record Checked(Sheet sheet, List<IntakeVerdict> verdicts) {
+
+        long count(State state) {
+            return verdicts.stream().filter(v -> v.state() == state).count();
+        }
+    }
+
+    /** What a file looked like, so that its columns can be corrected. */
+    record FileReading(String encoding, String delimiter, List<List<String>> sample) {}
+
+    private record Key(long id, long version, long generation) {}
+
+    private static final int SAMPLE = 6;
+
+    private final SheetStore store;
+    private final IntakeStores stores;
+    private final Batches batches;
+    private final Jdbc jdbc;
+
+    /** Paging through a sheet that nobody changes checks it once; records may change meanwhile, so not for long. */
+    private final Cache<Key, Checked> checked = Caffeine.newBuilder()
+            .maximumSize(8)
+            .expireAfterWrite(Duration.ofSeconds(4))
+            .build();
+
+    Sheets(SheetStore store, IntakeStores stores, Batches batches, Jdbc jdbc) {
+        this.store = store;
+        this.stores = stores;
+        this.batches = batches;
+        this.jdbc = jdbc;
+    }
+
+    Checked open(String owner) {
+        long id = store.current(owner);
+        return checked.get(new Key(id, store.version(id), batches.generation()), key -> check(store.read(id)));
+    }
+
+    /** Takes what was scanned, typed or pasted. */
+    void feed(String owner, String text, Map<IntakeColumn, String> besides) {
+        TableReading reading = TableReader.read(text);
+        if (reading instanceof TableReading.Refused refused) {
+            throw RefusedException.field("/text", refused.reason(), refused.hint());
+        }
+        Table table = (Table) reading;
+        ColumnGuess.Guessed guessed = FeedReader.guess(table);
+        List<SheetStore.NewRow> rows = FeedReader.rows(table, guessed.fields(), guessed.hasHeadings()).stream()
+                .map(r -> new SheetStore.NewRow(0, r.cells().withDefaults(besides)))
+                .toList();
+        store.add(store.current(owner), rows);
+    }
+
+    /** Takes a file; the rows of an earlier one go, those that were scanned or typed stay. */
+    void file(String owner, String name, byte[] bytes) {
+        Table table = table(bytes);
+        ColumnGuess.Guessed guessed = FeedReader.guess(table);
+        long id = store.current(owner);
+        jdbc.inTransaction(() -> {
+            store.setSource(id, name, bytes);
+            take(id, table, guessed.fields(), guessed.hasHeadings());
+        });
+    }
+
+    /** Reads the file again with other columns. */
+    void map(String owner, List<String> fields, boolean headings) {
+        long id = store.current(owner);
+        byte[] bytes = store.file(id).orElseThrow(() -> RefusedException.notFound("file"));
+        Set<String> seen = new java.util.HashSet<>();
+        for (int i = 0; i < fields.size(); i++) {
+            if (!fields.get(i).isEmpty() && !seen.add(fields.get(i))) {
+                String heading = IntakeColumn.named(fields.get(i))
+                        .map(IntakeColumn::heading)
+                        .orElse(fields.get(i));
+                throw RefusedException.field(
+                        "/fields/" + i, "Two columns are “" + heading + "”.", "Leave one of them out.");
+            }
+        }
+        jdbc.inTransaction(() -> take(id, table(bytes), fields, headings));
+    }
+
+    Optional<FileReading> reading(String owner) {
+        return store.file(store.current(owner)).map(bytes -> {
+            Table table = table(bytes);
+            return new FileReading(
+                    table.encoding(),
+                    table.delimiterName(),
+                    table.records().stream()
+                            .limit(SAMPLE)
+                            .map(TableReading.Line::cells)
+                            .toList());
+        });
+    }
+
+    void setDefaults(String owner, Map<IntakeColumn, String> defaults) {
+        store.setDefaults(store.current(owner), defaults);
+    }
+
+    void setCells(String owner, Collection<Long> positions, Map<IntakeColumn, String> cells) {
+        Sheet sheet = open(owner).sheet();
+        Set<Long> chosen = Set.copyOf(positions);
+        change(sheet, row -> chosen.contains(row.position()), cells);
+    }
+
+    /** Gives one answer to a question wherever it is asked. Gives how many rows it settled. */
+    int answer(String owner, String question, IntakeColumn column, String value) {
+        Checked now = open(owner);
+        Set<Long> asked = new java.util.HashSet<>();
+        for (int i = 0; i < now.verdicts().size(); i++) {
+            boolean asks = now.verdicts().get(i).problems().stream()
+                    .anyMatch(p -> p.question().equals(question) && !question.isEmpty());
+            if (asks) {
+                asked.add(now.sheet().rows().get(i).position());
+            }
+        }
+        change(now.sheet(), row -> asked.contains(row.position()), Map.of(column, value));
+        return asked.size();
+    }
+
+    void remove(String owner, Collection<Long> positions) {
+        store.remove(store.current(owner), positions);
+    }
+
+    /** Takes rows in this state off the sheet. */
+    void removeAll(String owner, State state) {
+        Checked now = open(owner);
+        store.remove(now.sheet().id(), positions(now, v -> v.state() == state));
+    }
+
+    void clear(String owner) {
+        store.setAside(store.current(owner), true);
+    }
+
+    boolean canBringBack(String owner) {
+        return store.putAside(owner).isPresent();
+    }
+
+    /** Brings back the sheet that was cleared last. */
+    void bringBack(String owner) {
+        long back = store.putAside(owner).orElseThrow(() -> RefusedException.notFound("cleared sheet"));
+        jdbc.inTransaction(() -> {
+            store.setAside(store.current(owner), true);
+            store.setAside(back, false);
+        });
+    }
+
+    /** Enrols all rows that are ready, in one transaction, and takes them off the sheet. */
+    Batches.Enrolled enrol(String owner, String name) {
+        return jdbc.inTransaction(() -> {
+            Checked now = check(store.read(store.current(owner)));
+            List<EnrolPlan> plans =
+                    now.verdicts().stream().flatMap(v -> v.plan().stream()).toList();
+            if (plans.isEmpty()) {
+                throw RefusedException.field("/", "No row is ready.", "Answer or correct the rows first.");
+            }
+            Batches.Enrolled done = batches.enrol(plans, name, now.sheet().source());
+            store.remove(now.sheet().id(), positions(now, v -> v.plan().isPresent()));
+            return done;
+        });
+    }
+
+    /** Enrols these rows in one go, or none and the reasons. */
+    public Batches.Enrolled enrol(List<IntakeRow> rows, String name) {
+        return jdbc.inTransaction(() -> {
+            List<IntakeVerdict> verdicts = IntakeCheck.of(rows, Map.of(), new IntakeSnapshot(stores, rows));
+            for (int i = 0; i < verdicts.size(); i++) {
+                int row = i;
+                verdicts.get(i).problems().stream().findFirst().ifPresent(p -> {
+                    throw RefusedException.field(
+                            "/rows/" + row + "/" + p.column().field(), p.reason(), p.hint());
+                });
+            }
+            return batches.enrol(
+                    verdicts.stream().flatMap(v -> v.plan().stream()).toList(), name, "");
+        });
+    }
+
+    private Checked check(Sheet sheet) {
+        List<IntakeRow> rows = sheet.cells();
+        List<IntakeRow> filled =
+                rows.stream().map(r -> r.withDefaults(sheet.defaults())).toList();
+        return new Checked(sheet, IntakeCheck.of(rows, sheet.defaults(), new IntakeSnapshot(stores, filled)));
+    }
+
+    private void take(long id, Table table, List<String> fields, boolean headings) {
+        store.removeRead(id);
+        store.setMapping(id, fields, headings);
+        store.add(id, FeedReader.rows(table, fields, headings));
+    }
+
+    private void change(Sheet sheet, Predicate<Sheet.Row> which, Map<IntakeColumn, String> cells) {
+        List<Sheet.Row> changed = new ArrayList<>();
+        for (Sheet.Row row : sheet.rows()) {
+            if (which.test(row)) {
+                IntakeRow now = row.cells();
+                for (Map.Entry<IntakeColumn, String> cell : cells.entrySet()) {
+                    now = now.with(cell.getKey(), cell.getValue());
+                }
+                changed.add(new Sheet.Row(row.position(), row.line(), now));
+            }
+        }
+        store.change(sheet.id(), changed);
+    }
+
+    private static List<Long> positions(Checked checked, Predicate<IntakeVerdict> which) {
+        List<Long> positions = new ArrayList<>();
+        for (int i = 0; i < checked.verdicts().size(); i++) {
+            if (which.test(checked.verdicts().get(i))) {
+                positions.add(checked.sheet().rows().get(i).position());
+            }
+        }
+        return positions;
+    }
+
+    private static Table table(byte[] bytes) {
+        TableReading reading = TableReader.read(bytes);
+        if (reading instanceof TableReading.Refused refused) {
+            throw RefusedException.field("/file", refused.reason(), refused.hint());
+        }
+        return (Table) reading;
+    }
+}

@@ -1,0 +1,102 @@
+package jordfell.server.provision;
+
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import io.github.bucket4j.Bucket;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Optional;
+import jordfell.core.identity.ClaimCode;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.path.Standing;
+import jordfell.server.device.Device;
+import jordfell.server.device.DeviceStore;
+import jordfell.server.fleet.PathKeeper;
+import jordfell.server.intake.KnockStore;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.roster.Site;
+import jordfell.server.security.Audit;
+import org.springframework.stereotype.Component;
+
+/**
+ * Decides whether a claim code that somebody typed on a phone gives it the record that waits. Ten million codes and a few
+ * tries a minute leave nothing to guess.
+ */
+@Component
+class Claims {
+
+    private static final int TRIES = 5;
+    private static final Duration PER = Duration.ofMinutes(1);
+
+    private final Jdbc jdbc;
+    private final DeviceStore devices;
+    private final KnockStore knocks;
+    private final PathKeeper paths;
+    private final Audit audit;
+    private final InstantSource clock;
+    private final LoadingCache<MacAddress, Bucket> tries = Caffeine.newBuilder()
+            .maximumSize(10_000)
+            .expireAfterAccess(PER.multipliedBy(2))
+            .build(mac -> Bucket.builder()
+                    .addLimit(limit -> limit.capacity(TRIES).refillGreedy(TRIES, PER))
+                    .build());
+
+    Claims(Jdbc jdbc, DeviceStore devices, KnockStore knocks, PathKeeper paths, Audit audit, InstantSource clock) {
+        this.jdbc = jdbc;
+        this.devices = devices;
+        this.knocks = knocks;
+        this.paths = paths;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /** Gives the waiting record this MAC, or says why not; a used code claims nothing a second time. */
+    Optional<String> claim(Site site, MacAddress mac, String typed) {
+        if (!tries.get(mac).tryConsume(1)) {
+            return Optional.of("Too many tries. Wait a minute.");
+        }
+        Optional<String> mistyped = ClaimCode.refuse(typed);
+        if (mistyped.isPresent()) {
+            return mistyped;
+        }
+        ClaimCode code = ClaimCode.read(typed).orElseThrow();
+        return jdbc.inTransaction(() -> {
+            Optional<Device> waiting = devices.byClaim(code);
+            if (waiting.isEmpty()) {
+                return Optional.of(usedBefore(code) ? "This code was used already." : "No device waits for this code.");
+            }
+            Optional<String> refusal = refuse(waiting.get(), site);
+            if (refusal.isEmpty()) {
+                take(waiting.get(), mac, code);
+            }
+            return refusal;
+        });
+    }
+
+    private Optional<String> refuse(Device device, Site site) {
+        if (device.claimExpires().filter(t -> t.isBefore(clock.instant())).isPresent()) {
+            return Optional.of("This code has run out. Ask for a new one.");
+        }
+        if (device.siteId() != site.id()) {
+            return Optional.of("This code is for another site.");
+        }
+        return device.standing() == Standing.IN_USE
+                ? Optional.empty()
+                : Optional.of("The device of this code is not in use.");
+    }
+
+    private void take(Device device, MacAddress mac, ClaimCode code) {
+        Instant now = clock.instant();
+        devices.setMac(device.id(), mac);
+        jdbc.update("update device set claimed_with = ?, claimed_at = ? where id = ?", code.digits(), now, device.id());
+        knocks.enrolled(mac);
+        audit.record(mac + " claimed " + device.label() + " with its code");
+        paths.touch(device.id());
+    }
+
+    private boolean usedBefore(ClaimCode code) {
+        return jdbc.one("select 1 n from device where claimed_with = ?", row -> row.number("n"), code.digits())
+                .isPresent();
+    }
+}

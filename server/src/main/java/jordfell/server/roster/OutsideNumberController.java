@@ -1,0 +1,181 @@
+package jordfell.server.roster;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import jordfell.core.roster.OutsideNumber;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.roster.OutsideNumberStore.Did;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Outside numbers and the extensions that they ring. */
+@RestController
+@RequestMapping(path = "/api/outside-numbers", produces = "application/json")
+class OutsideNumberController {
+
+    private static final int PAGE = 200;
+
+    record NumberRow(
+            long id,
+            String e164,
+            String shown,
+            String extension,
+            String rings,
+            String prefix,
+            String note,
+            long version) {}
+
+    record NumberPage(List<NumberRow> rows, int next) {}
+
+    /** A number; the extension may be left out, then it rings nothing yet. */
+    record NumberWish(
+            long domainId,
+            @Nullable String e164,
+            @Nullable String extension,
+            @Nullable String prefix,
+            @Nullable String note,
+            long version) {}
+
+    record Made(long id) {}
+
+    private final Jdbc jdbc;
+    private final OutsideNumberStore store;
+    private final ExtensionStore extensions;
+    private final Acts acts;
+
+    OutsideNumberController(Jdbc jdbc, OutsideNumberStore store, ExtensionStore extensions, Acts acts) {
+        this.jdbc = jdbc;
+        this.store = store;
+        this.extensions = extensions;
+        this.acts = acts;
+    }
+
+    @GetMapping
+    NumberPage numbers(
+            @RequestParam long domainId,
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "0") int from) {
+        String text = "%" + q.strip().toLowerCase(Locale.ROOT) + "%";
+        String digits = "%" + OutsideNumber.normalise(q.strip()) + "%";
+        List<NumberRow> rows = jdbc.list(
+                """
+                select n.*, coalesce(e.number, '') extension, coalesce(e.display_name, '') rings
+                from did n left join extension e on e.id = n.extension_id
+                where n.domain_id = ? and (n.e164 like ? or lower(n.note) like ? or e.number like ?
+                      or lower(e.display_name) like ?)
+                order by n.e164 limit ? offset ?""",
+                row -> new NumberRow(
+                        row.number("id"),
+                        row.text("e164"),
+                        OutsideNumber.show(row.text("e164")),
+                        row.text("extension"),
+                        row.text("rings"),
+                        row.text("prefix"),
+                        row.text("note"),
+                        row.number("version")),
+                domainId,
+                digits,
+                text,
+                text,
+                text,
+                PAGE + 1,
+                from);
+        boolean more = rows.size() > PAGE;
+        return new NumberPage(more ? rows.subList(0, PAGE) : rows, more ? from + PAGE : -1);
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    Made add(@RequestBody NumberWish wish) {
+        Did did = did(0, wish.domainId(), wish);
+        return new Made(acts.act(id -> "added outside number " + did.e164(), recording -> {
+                    long id = store.add(did);
+                    recording.made(Kept.NUMBER, id);
+                    return id;
+                })
+                .result());
+    }
+
+    @PutMapping("/{id}")
+    void change(@PathVariable long id, @RequestBody NumberWish wish) {
+        Did before = store.find(id).orElseThrow(() -> RefusedException.notFound("outside number"));
+        Did after = did(id, before.domainId(), wish);
+        acts.act(x -> "changed outside number " + after.e164(), recording -> {
+            recording.changing(Kept.NUMBER, id);
+            if (!store.change(after)) {
+                throw RefusedException.changedMeanwhile("outside number");
+            }
+            return id;
+        });
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable long id) {
+        Did did = store.find(id).orElseThrow(() -> RefusedException.notFound("outside number"));
+        acts.act(x -> "removed outside number " + did.e164(), recording -> {
+            recording.removing(Kept.NUMBER, List.of(id));
+            store.remove(id);
+            return id;
+        });
+    }
+
+    private Did did(long id, long domainId, NumberWish wish) {
+        String written = Checked.needed(wish.e164(), "e164", "number", 40);
+        OutsideNumber.refuse(written).ifPresent(reason -> {
+            throw RefusedException.field("/e164", reason, "");
+        });
+        String number = OutsideNumber.normalise(written);
+        store.byNumber(number).filter(other -> other.id() != id).ifPresent(other -> {
+            String rings = other.extensionId()
+                    .flatMap(extensions::find)
+                    .map(e -> "rings " + e.number())
+                    .orElse("rings nothing");
+            throw RefusedException.field(
+                    "/e164", OutsideNumber.show(number) + " is there already; it " + rings + ".", "Change that one.");
+        });
+        String extension = Checked.text(wish.extension(), "extension", "extension", 7);
+        Optional<Long> rings = extension.isEmpty()
+                ? Optional.empty()
+                : Optional.of(extensions
+                        .byNumber(domainId, extension)
+                        .map(Extension::id)
+                        .orElseThrow(() -> RefusedException.field(
+                                "/extension",
+                                "There is no extension " + extension + ".",
+                                suggestion(domainId, number))));
+        return new Did(
+                id,
+                domainId,
+                number,
+                rings,
+                Checked.text(wish.prefix(), "prefix", "prefix", 20),
+                Checked.text(wish.note(), "note", "note", 500),
+                wish.version());
+    }
+
+    /** The extension that the number's last digits name, where there is one. */
+    private String suggestion(long domainId, String number) {
+        for (int digits = 5; digits >= 2; digits--) {
+            String last = OutsideNumber.lastDigits(number, digits);
+            if (extensions.byNumber(domainId, last).isPresent()) {
+                return "By its last digits it could ring " + last + ".";
+            }
+        }
+        return "Make it first, or leave this empty.";
+    }
+}

@@ -1,0 +1,203 @@
+package jordfell.server.roster;
+
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.RowMapper;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.roster.PersonStore.Person;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** People, with what they have. */
+@RestController
+@RequestMapping(path = "/api/people", produces = "application/json")
+class PersonController {
+
+    private static final int PAGE = 200;
+    private static final int MOST_HITS = 1_000;
+
+    /** Somebody in a list. */
+    record PersonRow(
+            long id,
+            String name,
+            String department,
+            String email,
+            String mobile,
+            String language,
+            String zone,
+            long kitId,
+            String kit,
+            boolean left,
+            String extensions,
+            String devices,
+            long version) {}
+
+    record PersonPage(List<PersonRow> rows, int next) {}
+
+    record PersonWish(
+            long domainId,
+            @Nullable String name,
+            @Nullable String email,
+            @Nullable String mobile,
+            @Nullable String department,
+            @Nullable String language,
+            @Nullable String zone,
+            @Nullable Long kitId,
+            long version) {}
+
+    record Made(long id) {}
+
+    record ActDone(long actId) {}
+
+    private static final String SELECT = """
+            select p.*, coalesce(k.name, '') kit,
+                   coalesce((select listagg(e.number, ', ') within group (order by e.sort_number)
+                             from extension e where e.person_id = p.id), '') extensions,
+                   coalesce((select listagg(distinct d.label, ', ') from extension e join line l on l.extension_id = e.id
+                             join device d on d.id = l.device_id where e.person_id = p.id), '') devices
+            from person p left join kit k on k.id = p.kit_id
+            """;
+
+    private static final RowMapper<PersonRow> ROW = row -> new PersonRow(
+            row.number("id"),
+            row.text("name"),
+            row.text("department"),
+            row.text("email"),
+            row.text("mobile"),
+            row.text("language"),
+            row.text("zone"),
+            row.numberIfAny("kit_id").orElse(0L),
+            row.text("kit"),
+            row.timeIfAny("left_at").isPresent(),
+            row.text("extensions"),
+            row.text("devices"),
+            row.number("version"));
+
+    private final Jdbc jdbc;
+    private final PersonStore store;
+    private final RosterIndex index;
+    private final Leavers leavers;
+    private final Acts acts;
+
+    PersonController(Jdbc jdbc, PersonStore store, RosterIndex index, Leavers leavers, Acts acts) {
+        this.jdbc = jdbc;
+        this.store = store;
+        this.index = index;
+        this.leavers = leavers;
+        this.acts = acts;
+    }
+
+    @GetMapping
+    PersonPage people(
+            @RequestParam long domainId,
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "0") int from) {
+        Optional<List<Long>> hits = index.people(q.strip(), MOST_HITS);
+        List<Long> ids = hits.map(found -> jdbc.list(
+                        "select id from person where domain_id = ? and id in "
+                                + "(select i from unnest(cast(? as bigint array)) as u(i)) order by name, id limit ? offset ?",
+                        row -> row.number("id"),
+                        domainId,
+                        found.toArray(),
+                        PAGE + 1,
+                        from))
+                .orElseGet(() -> jdbc.list(
+                        "select id from person where domain_id = ? and (? = '' or lower_name like ?) "
+                                + "order by domain_id, name limit ? offset ?",
+                        row -> row.number("id"),
+                        domainId,
+                        q.strip(),
+                        q.strip().toLowerCase(java.util.Locale.ROOT) + "%",
+                        PAGE + 1,
+                        from));
+        boolean more = ids.size() > PAGE;
+        return new PersonPage(rows(more ? ids.subList(0, PAGE) : ids), more ? from + PAGE : -1);
+    }
+
+    @GetMapping("/{id}")
+    PersonRow person(@PathVariable long id) {
+        return rows(List.of(id)).stream().findFirst().orElseThrow(() -> RefusedException.notFound("person"));
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    Made add(@RequestBody PersonWish wish) {
+        Person person = person(0, Optional.empty(), wish);
+        return new Made(acts.act(id -> "added " + person.name(), recording -> {
+                    long id = store.add(person);
+                    recording.made(Kept.PERSON, id);
+                    return id;
+                })
+                .result());
+    }
+
+    @PutMapping("/{id}")
+    void change(@PathVariable long id, @RequestBody PersonWish wish) {
+        Person before = store.find(id).orElseThrow(() -> RefusedException.notFound("person"));
+        Person after = person(id, Optional.of(before), wish);
+        acts.act(x -> "changed " + after.name(), recording -> {
+            recording.changing(Kept.PERSON, id);
+            if (!store.change(after)) {
+                throw RefusedException.changedMeanwhile("person");
+            }
+            return id;
+        });
+    }
+
+    /** What somebody holds, and what becomes of it when they leave. */
+    @GetMapping("/{id}/leaving")
+    Leavers.Leaving leaving(@PathVariable long id) {
+        return leavers.look(id);
+    }
+
+    /** Somebody leaves: their devices are freed, their extensions kept for whoever comes next, their passwords changed. */
+    @PostMapping("/{id}/leave")
+    ActDone leave(@PathVariable long id) {
+        return new ActDone(leavers.leave(id));
+    }
+
+    private List<PersonRow> rows(Collection<Long> ids) {
+        Map<Long, PersonRow> byId = new HashMap<>();
+        jdbc.list(SELECT + "where p.id in (select i from unnest(cast(? as bigint array)) as u(i))", ROW, (Object)
+                        ids.toArray())
+                .forEach(row -> byId.put(row.id(), row));
+        return ids.stream()
+                .flatMap(id -> Optional.ofNullable(byId.get(id)).stream())
+                .toList();
+    }
+
+    private static Person person(long id, Optional<Person> before, PersonWish wish) {
+        String email = Checked.text(wish.email(), "email", "e-mail address", 254);
+        if (!email.isEmpty() && !email.matches("[^@\\s]+@[^@\\s]+")) {
+            throw RefusedException.field(
+                    "/email", "“" + email + "” is no e-mail address.", "Such as ida.sorvik@tarnholm.example.");
+        }
+        return new Person(
+                id,
+                before.map(Person::domainId).orElse(wish.domainId()),
+                Checked.needed(wish.name(), "name", "name", 100),
+                email,
+                Checked.text(wish.mobile(), "mobile", "mobile number", 40),
+                Checked.text(wish.department(), "department", "department", 100),
+                Checked.text(wish.language(), "language", "language", 10),
+                Checked.text(wish.zone(), "zone", "time zone", 60),
+                Optional.ofNullable(wish.kitId()).filter(k -> k > 0),
+                before.flatMap(Person::leftAt),
+                wish.version());
+    }
+}

@@ -1,0 +1,98 @@
+package jordfell.server.roster;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.search.FragmentIndex;
+import jordfell.server.jdbc.Jdbc;
+import org.roaringbitmap.RoaringBitmap;
+import org.springframework.stereotype.Component;
+
+/**
+ * Finds extensions and people by any piece of what they are called. Held in memory and built from the records at the
+ * first search; whoever changes records says which.
+ */
+@Component
+public class RosterIndex {
+
+    private record Filed(long id, String text) {}
+
+    private static final String EXTENSIONS = """
+            select e.id, e.number || chr(10) || e.display_name || chr(10) || coalesce(p.name, '') || chr(10)
+                         || coalesce(p.department, '') t
+            from extension e left join person p on p.id = e.person_id""";
+
+    private static final String PEOPLE =
+            "select id, name || chr(10) || email || chr(10) || department || chr(10) || mobile t from person";
+
+    private final Jdbc jdbc;
+    private final FragmentIndex extensions = new FragmentIndex();
+    private final FragmentIndex people = new FragmentIndex();
+    private boolean built;
+
+    RosterIndex(Jdbc jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /** These were made, changed or removed. */
+    public synchronized void touch(Collection<Long> extensionIds, Collection<Long> personIds) {
+        if (!built) {
+            return;
+        }
+        refile(extensions, EXTENSIONS + " where e.id in ", extensionIds);
+        refile(extensions, EXTENSIONS + " where e.person_id in ", personIds, false);
+        refile(people, PEOPLE + " where id in ", personIds);
+    }
+
+    /** Extensions of the whole house that hold the fragment, at most so many; empty when it is too short to say. */
+    public synchronized Optional<List<Long>> extensions(String fragment, int most) {
+        build();
+        return found(extensions, fragment, most);
+    }
+
+    public synchronized Optional<List<Long>> people(String fragment, int most) {
+        build();
+        return found(people, fragment, most);
+    }
+
+    private static Optional<List<Long>> found(FragmentIndex index, String fragment, int most) {
+        return index.candidates(fragment).map(candidates -> verified(index, candidates, fragment, most));
+    }
+
+    private static List<Long> verified(FragmentIndex index, RoaringBitmap candidates, String fragment, int most) {
+        return candidates.stream()
+                .filter(id -> index.holds(id, fragment))
+                .limit(most)
+                .mapToLong(id -> id)
+                .boxed()
+                .toList();
+    }
+
+    private void build() {
+        if (!built) {
+            jdbc.list(EXTENSIONS, row -> new Filed(row.number("id"), row.text("t")))
+                    .forEach(f -> extensions.put((int) f.id(), f.text()));
+            jdbc.list(PEOPLE, row -> new Filed(row.number("id"), row.text("t")))
+                    .forEach(f -> people.put((int) f.id(), f.text()));
+            built = true;
+        }
+    }
+
+    private void refile(FragmentIndex index, String select, Collection<Long> ids) {
+        refile(index, select, ids, true);
+    }
+
+    private void refile(FragmentIndex index, String select, Collection<Long> ids, boolean removeMissing) {
+        if (ids.isEmpty()) {
+            return;
+        }
+        if (removeMissing) {
+            ids.forEach(id -> index.remove(id.intValue()));
+        }
+        jdbc.list(
+                        select + "(select i from unnest(cast(? as bigint array)) as u(i))",
+                        row -> new Filed(row.number("id"), row.text("t")),
+                        (Object) ids.toArray())
+                .forEach(f -> index.put((int) f.id(), f.text()));
+    }
+}

@@ -1,0 +1,287 @@
+package jordfell.server.undo;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import jordfell.server.events.EventHub;
+import jordfell.server.fleet.PathKeeper;
+import jordfell.server.jdbc.DuplicateKeyException;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.roster.RosterIndex;
+import jordfell.server.security.Audit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Does things so that they can be undone and done again. */
+@Component
+public class Acts {
+
+    /** An act in a list. */
+    public record Act(
+            long id,
+            Instant at,
+            String who,
+            String title,
+            boolean undone,
+            @Nullable Instant turnedAt,
+            String turnedBy) {}
+
+    /** What was done, and under which number it can be undone. */
+    public record Done<T>(long actId, T result) {}
+
+    private final Jdbc jdbc;
+    private final Images images;
+    private final JsonMapper json;
+    private final PathKeeper paths;
+    private final RosterIndex roster;
+    private final EventHub events;
+    private final Audit audit;
+    private final InstantSource clock;
+
+    Acts(
+            Jdbc jdbc,
+            Images images,
+            JsonMapper json,
+            PathKeeper paths,
+            RosterIndex roster,
+            EventHub events,
+            Audit audit,
+            InstantSource clock) {
+        this.jdbc = jdbc;
+        this.images = images;
+        this.json = json;
+        this.paths = paths;
+        this.roster = roster;
+        this.events = events;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /**
+     * Does all of the work in one transaction and keeps how to take it back.
+     *
+     * @param title what was done, in the past tense, told from its result
+     */
+    public <T> Done<T> act(Function<T, String> title, Function<Recording, T> work) {
+        return jdbc.inTransaction(() -> {
+            Recording recording = new Recording(images);
+            T result = work.apply(recording);
+            Journal journal = withVersions(recording.journal());
+            String words = title.apply(result);
+            long id = jdbc.insert(
+                    "insert into act (at, who, title, journal) values (?, ?, ?, ?)",
+                    clock.instant(),
+                    Audit.who(),
+                    words.substring(0, Math.min(300, words.length())),
+                    json.writeValueAsString(journal));
+            audit.record(words);
+            tell(journal);
+            return new Done<>(id, result);
+        });
+    }
+
+    public List<Act> latest(int most) {
+        return jdbc.list("select * from act order by id desc limit ?", Acts::act, most);
+    }
+
+    public Optional<Act> find(long id) {
+        return jdbc.one("select * from act where id = ?", Acts::act, id);
+    }
+
+    /** Takes the act back. */
+    public void undo(long id) {
+        turn(id, false);
+    }
+
+    /** Does an act again that was taken back, with the same keys and secrets. */
+    public void redo(long id) {
+        turn(id, true);
+    }
+
+    private void turn(long id, boolean undone) {
+        jdbc.inTransaction(() -> {
+            Act act = find(id).orElseThrow(() -> RefusedException.notFound("act"));
+            if (act.undone() != undone) {
+                throw RefusedException.field(
+                        "/",
+                        "“" + act.title() + "” was "
+                                + (undone ? "not undone." : "undone already by " + act.turnedBy() + "."),
+                        "Load again to see how things stand.");
+            }
+            Journal journal = json.readValue(
+                    jdbc.one("select journal from act where id = ?", row -> row.text("journal"), id)
+                            .orElseThrow(),
+                    Journal.class);
+            Journal turned;
+            try {
+                refuseIfInUse(journal);
+                turned = turned(journal);
+            } catch (DuplicateKeyException e) {
+                throw RefusedException.field(
+                        "/",
+                        "A MAC, number or name of it was given to something else since.",
+                        "Free it there first, then try again.");
+            }
+            jdbc.update(
+                    "update act set undone = ?, turned_at = ?, turned_by = ?, journal = ? where id = ?",
+                    !undone,
+                    clock.instant(),
+                    Audit.who(),
+                    json.writeValueAsString(turned),
+                    id);
+            audit.record((undone ? "did again: " : "undid: ") + act.title());
+            tell(journal);
+            tell(turned);
+        });
+    }
+
+    private Journal turned(Journal journal) {
+        Journal turned = Journal.empty();
+        List<Kept> kinds = new ArrayList<>(List.of(Kept.values()));
+        java.util.Collections.reverse(kinds);
+        for (Kept kind : kinds) {
+            List<Long> made = journal.made().getOrDefault(kind, List.of());
+            if (!made.isEmpty()) {
+                turned.gone().put(kind, images.take(kind, made));
+                images.delete(kind, made);
+            }
+        }
+        for (Journal.Changed changed : journal.changed()) {
+            long version = version(changed.kind(), changed.id());
+            if (version != changed.version()) {
+                throw RefusedException.field(
+                        "/",
+                        name(changed.kind(), changed.id()) + " was changed since, or is gone.",
+                        "Change it back by hand.");
+            }
+            List<Journal.Image> now = images.take(changed.kind(), List.of(changed.id()));
+            images.restore(changed.kind(), changed.id(), changed.before());
+            // A version of its own, so that whoever has the sheet open is told.
+            jdbc.update(
+                    "update " + changed.kind().table() + " set version = ? where id = ?", version + 1, changed.id());
+            turned.changed().add(new Journal.Changed(changed.kind(), changed.id(), version + 1, now));
+        }
+        for (Kept kind : Kept.values()) {
+            List<Journal.Image> gone = journal.gone().getOrDefault(kind, List.of());
+            images.put(gone);
+            List<Long> ids = gone.stream()
+                    .filter(i -> i.table().equals(kind.table()))
+                    .flatMap(i -> i.rows().stream())
+                    .map(row -> ((Number) java.util.Objects.requireNonNull(row.get("id"))).longValue())
+                    .toList();
+            if (!ids.isEmpty()) {
+                turned.made().put(kind, new ArrayList<>(ids));
+            }
+        }
+        return turned;
+    }
+
+    /** Records that others have come to rely on are not taken away under them. */
+    private void refuseIfInUse(Journal journal) {
+        Object[] devices = journal.made().getOrDefault(Kept.DEVICE, List.of()).toArray();
+        List<String> released = jdbc.list(
+                "select distinct d.label from device d join release_item i on i.device_id = d.id where d.id in "
+                        + "(select i from unnest(cast(? as bigint array)) as u(i)) limit 4",
+                row -> row.text("label"),
+                (Object) devices);
+        if (!released.isEmpty()) {
+            throw RefusedException.field(
+                    "/",
+                    "Something was released to " + String.join(", ", released)
+                            + " since: undoing would take its dial tone away.",
+                    "Retire the devices that are not wanted instead.");
+        }
+        Object[] extensions =
+                journal.made().getOrDefault(Kept.EXTENSION, List.of()).toArray();
+        List<String> bound = jdbc.list(
+                "select distinct e.number || ' is on ' || d.label t from line l join extension e on e.id = l.extension_id "
+                        + "join device d on d.id = l.device_id where e.id in "
+                        + "(select i from unnest(cast(? as bigint array)) as u(i)) and not d.id in "
+                        + "(select i from unnest(cast(? as bigint array)) as u(i)) limit 3",
+                row -> row.text("t"),
+                extensions,
+                devices);
+        if (!bound.isEmpty()) {
+            throw RefusedException.field(
+                    "/", String.join(", ", bound) + " since.", "Take the extension off that line first.");
+        }
+    }
+
+    private Journal withVersions(Journal journal) {
+        return new Journal(
+                journal.made(),
+                journal.changed().stream()
+                        .map(c -> new Journal.Changed(c.kind(), c.id(), version(c.kind(), c.id()), c.before()))
+                        .toList(),
+                journal.gone());
+    }
+
+    private long version(Kept kind, long id) {
+        return jdbc.one("select version from " + kind.table() + " where id = ?", row -> row.number("version"), id)
+                .orElse(-1L);
+    }
+
+    private String name(Kept kind, long id) {
+        String column = switch (kind) {
+            case KIT, PERSON -> "name";
+            case EXTENSION -> "number";
+            case NUMBER -> "e164";
+            case DEVICE -> "label";
+        };
+        return jdbc.one("select " + column + " t from " + kind.table() + " where id = ?", row -> row.text("t"), id)
+                .orElse("A record");
+    }
+
+    /** Has everything that shows these records look again. */
+    private void tell(Journal journal) {
+        Map<Kept, Set<Long>> touched = new EnumMap<>(Kept.class);
+        journal.made().forEach((kind, ids) -> touch(touched, kind, ids));
+        journal.changed().forEach(c -> touch(touched, c.kind(), List.of(c.id())));
+        journal.gone()
+                .forEach((kind, all) -> all.stream()
+                        .filter(i -> i.table().equals(kind.table()))
+                        .flatMap(i -> i.rows().stream())
+                        .forEach(row -> touch(
+                                touched,
+                                kind,
+                                List.of(((Number) java.util.Objects.requireNonNull(row.get("id"))).longValue()))));
+        Set<Long> extensions = touched.getOrDefault(Kept.EXTENSION, Set.of());
+        Set<Long> devices = new LinkedHashSet<>(touched.getOrDefault(Kept.DEVICE, Set.of()));
+        devices.addAll(jdbc.list(
+                "select device_id id from line where extension_id in "
+                        + "(select i from unnest(cast(? as bigint array)) as u(i))",
+                row -> row.number("id"),
+                (Object) extensions.toArray()));
+        Set<Long> people = touched.getOrDefault(Kept.PERSON, Set.of());
+        jdbc.afterCommit(() -> {
+            paths.touchListed(devices);
+            roster.touch(extensions, people);
+            events.publish(EventHub.Topic.ROSTER, 0);
+        });
+    }
+
+    private static void touch(Map<Kept, Set<Long>> touched, Kept kind, Collection<Long> ids) {
+        touched.computeIfAbsent(kind, k -> new LinkedHashSet<>()).addAll(ids);
+    }
+
+    private static Act act(jordfell.server.jdbc.Row row) throws java.sql.SQLException {
+        return new Act(
+                row.number("id"),
+                row.time("at"),
+                row.text("who"),
+                row.text("title"),
+                row.yes("undone"),
+                row.timeIfAny("turned_at").orElse(null),
+                row.textIfAny("turned_by").orElse(""));
+    }
+}

@@ -1,0 +1,109 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { client, type Schemas } from '../../api/client'
+import { unwrap } from '../../api/problem'
+import { useChange } from '../../api/queries'
+import { Act, Choice, Faded, Grid } from '../../kit/basics'
+import { Dialog } from '../../kit/Dialog'
+import { Trouble } from '../../kit/Trouble'
+import type { Sheet } from './queries'
+
+type Props = { sheet: Sheet; file: Schemas['FileView'] }
+
+/** How the file was read, and correcting it. */
+export function FileStrip({ sheet, file }: Props) {
+  const [open, setOpen] = useState(false)
+  const heading = (field: string) => sheet.columns.find((c) => c.field === field)?.heading ?? field
+  const read = file.fields.filter((f) => f !== '').map(heading)
+  return (
+    <Flex align="center" gap="8px" py="5px" borderBottom="1px solid" borderColor="hair" fontSize="12.5px">
+      <span>
+        <b>{file.name}</b>
+        <Faded>
+          {' '}
+          · {file.encoding}, {file.delimiter} between cells, {file.headings ? 'with' : 'without'} headings ·
+          read as {read.join(', ') || 'nothing'}
+        </Faded>
+      </span>
+      <Act kind="quiet" ml="auto" onClick={() => setOpen(true)}>
+        Correct the columns…
+      </Act>
+      {open && <Columns sheet={sheet} file={file} onClose={() => setOpen(false)} />}
+    </Flex>
+  )
+}
+
+function Columns({ sheet, file, onClose }: Props & { onClose: () => void }) {
+  const width = Math.max(...file.sample.map((r) => r.length), file.fields.length)
+  const [fields, setFields] = useState(Array.from({ length: width }, (_, i) => file.fields[i] ?? ''))
+  const [headings, setHeadings] = useState(file.headings)
+  const map = useChange(
+    () => unwrap(client.PUT('/api/intake/sheet/mapping', { body: { fields, headings } })),
+    onClose,
+  )
+  return (
+    <Dialog
+      title={`The columns of ${file.name}`}
+      onClose={onClose}
+      width="980px"
+      footer={
+        <>
+          <Act kind="main" disabled={map.isPending} onClick={() => map.mutate(undefined)}>
+            Read the file so
+          </Act>
+          <Faded>Cells of this file that you changed are read from it again.</Faded>
+        </>
+      }
+    >
+      <chakra.label display="inline-flex" gap="6px" mb="8px">
+        <input type="checkbox" checked={headings} onChange={(e) => setHeadings(e.target.checked)} />
+        The first row is headings
+      </chakra.label>
+      <Box overflow="auto">
+        <Grid>
+          <thead>
+            <tr>
+              {fields.map((field, i) => (
+                <th key={i}>
+                  <Choice
+                    aria-label={`Column ${i + 1} is`}
+                    value={field}
+                    onChange={(e) => setFields(fields.map((f, j) => (j === i ? e.target.value : f)))}
+                  >
+                    <option value="">left out</option>
+                    {sheet.columns
+                      .filter((c) => c.field !== 'decision')
+                      .map((c) => (
+                        <option key={c.field} value={c.field}>
+                          {c.heading}
+                        </option>
+                      ))}
+                  </Choice>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {file.sample.map((row, r) => (
+              <chakra.tr key={r} color={headings && r === 0 ? 'faded' : undefined}>
+                {fields.map((field, i) => (
+                  <chakra.td
+                    key={i}
+                    maxW="180px"
+                    overflow="hidden"
+                    textOverflow="ellipsis"
+                    whiteSpace="nowrap"
+                    opacity={field === '' ? 0.5 : 1}
+                  >
+                    {row[i]}
+                  </chakra.td>
+                ))}
+              </chakra.tr>
+            ))}
+          </tbody>
+        </Grid>
+      </Box>
+      <Trouble error={map.error} />
+    </Dialog>
+  )
+}

@@ -1,0 +1,67 @@
+import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query'
+import { client, type Schemas } from '../../api/client'
+import { Problem, unwrap } from '../../api/problem'
+
+export type Sheet = Schemas['SheetView']
+export type Row = Schemas['RowView']
+export type RowState = Row['state']
+
+/** Rows come in pages of this many. */
+export const PAGE = 200
+
+export const useSheet = () =>
+  useQuery({
+    queryKey: ['sheet'],
+    queryFn: () => unwrap(client.GET('/api/intake/sheet')),
+    placeholderData: keepPreviousData,
+  })
+
+/** The pages of rows that are in sight, of the sheet as it was at this version. */
+export function useRows(version: number, state: string, pages: number[]) {
+  return useQueries({
+    queries: pages.map((page) => ({
+      queryKey: ['sheet', 'rows', version, state, page],
+      queryFn: () =>
+        unwrap(client.GET('/api/intake/sheet/rows', { params: { query: { state, from: page * PAGE } } })),
+      placeholderData: keepPreviousData,
+    })),
+    combine: (results) => {
+      const rows = new Map<number, Row>()
+      results.forEach((r, i) => r.data?.rows.forEach((row, j) => rows.set((pages[i] ?? 0) * PAGE + j, row)))
+      return { rows, total: results[0]?.data?.total ?? 0 }
+    },
+  })
+}
+
+/** Sends a file as it is; what the server says of it is thrown as a problem. */
+export async function sendFile<T>(path: string, file: Blob): Promise<T> {
+  const token = document.cookie
+    .split('; ')
+    .find((c) => c.startsWith('XSRF-TOKEN='))
+    ?.slice('XSRF-TOKEN='.length)
+  let response: Response
+  try {
+    response = await fetch(path, {
+      method: 'PUT',
+      body: file,
+      headers: {
+        'Content-Type': 'application/octet-stream',
+        'X-XSRF-TOKEN': decodeURIComponent(token ?? ''),
+      },
+    })
+  } catch {
+    throw new Problem(0, 'The file did not arrive. Nothing was changed; send it again.', [])
+  }
+  const text = await response.text()
+  const body = (text ? JSON.parse(text) : undefined) as T & { detail?: string; fields?: Problem['fields'] }
+  if (!response.ok) {
+    throw new Problem(response.status, body?.detail ?? 'The file could not be read.', body?.fields ?? [])
+  }
+  return body
+}
+
+export const useBatches = () =>
+  useQuery({ queryKey: ['batches'], queryFn: () => unwrap(client.GET('/api/batches')) })
+
+export const useClaims = () =>
+  useQuery({ queryKey: ['claims'], queryFn: () => unwrap(client.GET('/api/claims')) })

@@ -1,0 +1,117 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useSession } from '../../api/queries'
+import { Act, Faded, Mono } from '../../kit/basics'
+import { Empty } from '../../kit/Empty'
+import { type Column, LongTable } from '../../kit/LongTable'
+import { Trouble } from '../../kit/Trouble'
+import { useListKeys } from '../../kit/useListKeys'
+import { AddExtension } from './AddExtension'
+import { EditExtension } from './EditExtension'
+import { ExchangeActs } from './ExchangeActs'
+import { RosterFrame } from './RosterFrame'
+import { useExtension, useExtensionPages } from './queries'
+import { useDomain } from './useDomain'
+
+type Extension = Schemas['ExtensionRow']
+
+const COLUMNS: Column<Extension>[] = [
+  { heading: 'Extension', cell: (e) => <Mono fontWeight={700}>{e.number}</Mono> },
+  { heading: 'Shown as', cell: (e) => e.displayName },
+  {
+    heading: 'Person',
+    cell: (e) =>
+      e.personId > 0 ? <Link to={`/roster/people/${e.personId}`}>{e.person}</Link> : <Faded>a place</Faded>,
+  },
+  { heading: 'Department', cell: (e) => <Faded>{e.department}</Faded> },
+  { heading: 'Authentication user', cell: (e) => <Mono>{e.authUser}</Mono> },
+  {
+    heading: 'On',
+    cell: (e) => (
+      <span title={`${e.deviceCount} of ${e.contactLimit} devices`}>
+        {e.deviceCount}/{e.contactLimit}
+        {e.outside && <Faded> outside</Faded>}
+      </span>
+    ),
+  },
+  {
+    heading: 'Rings',
+    cell: (e) =>
+      e.devices ? (
+        <chakra.span color="fjord">
+          <Link to={`/fleet/${e.firstDeviceId}`} onClick={(click) => click.stopPropagation()}>
+            {e.devices}
+          </Link>
+        </chakra.span>
+      ) : (
+        <chakra.span color="amberText">nothing: no device has it</chakra.span>
+      ),
+  },
+  { heading: 'From outside', cell: (e) => <Mono>{e.numbers}</Mono> },
+]
+
+/** Extensions of people and places and where these ring. */
+export function Extensions() {
+  const openId = Number(useParams().id ?? 0)
+  const { domainId, domain, q, search } = useDomain()
+  const mayChange = useSession().data?.role !== 'VIEWER'
+  const [places, setPlaces] = useState(false)
+  const [adding, setAdding] = useState(false)
+  const extensions = useExtensionPages(domainId, q, places)
+  const open = useExtension(openId)
+  const rows = extensions.data?.pages.flatMap((p) => p.rows) ?? []
+  const navigate = useNavigate()
+  const query = search ? `?${search}` : ''
+  const go = (id: number) => void navigate(`/roster/extensions/${id}${query}`)
+  const walked = useListKeys({ count: rows.length, onOpen: (i) => rows[i] && go(rows[i].id) })
+  return (
+    <RosterFrame
+      searches
+      acts={
+        <>
+          <chakra.label display="inline-flex" gap="6px">
+            <input type="checkbox" checked={places} onChange={(e) => setPlaces(e.target.checked)} />
+            places only
+          </chakra.label>
+          <ExchangeActs what="extensions" domainId={domainId} accounts />
+          {mayChange && (
+            <Act kind="main" ml="auto" onClick={() => setAdding(true)}>
+              Add an extension…
+            </Act>
+          )}
+        </>
+      }
+    >
+      <Trouble error={extensions.error ?? open.error} />
+      {rows.length === 0 && !extensions.isPending ? (
+        <Empty title={q ? 'Nothing fits' : 'No extension yet'}>
+          {q
+            ? `No number or name has “${q}”.`
+            : 'Add the first one, draw a run on the number map, or give extensions while enrolling devices.'}
+        </Empty>
+      ) : (
+        <LongTable
+          label="Extensions"
+          columns={COLUMNS}
+          rows={rows}
+          keyOf={(e) => e.id}
+          open={openId}
+          walked={walked}
+          onOpen={(e) => go(e.id)}
+          onEnd={() => extensions.hasNextPage && !extensions.isFetching && void extensions.fetchNextPage()}
+        />
+      )}
+      {adding && domain && <AddExtension domain={domain} onClose={() => setAdding(false)} />}
+      {open.data && openId > 0 && (
+        <EditExtension
+          key={open.data.id}
+          extension={open.data}
+          mayChange={mayChange}
+          onClose={() => void navigate(`/roster/extensions${query}`)}
+        />
+      )}
+    </RosterFrame>
+  )
+}

@@ -1,0 +1,132 @@
+import { chakra } from '@chakra-ui/react'
+import { useEffect, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useSession } from '../../api/queries'
+import { Act, Faded, Key, Mono } from '../../kit/basics'
+import { Empty } from '../../kit/Empty'
+import { type Column, LongTable } from '../../kit/LongTable'
+import { Trouble } from '../../kit/Trouble'
+import { isTyping, useListKeys } from '../../kit/useListKeys'
+import { EditPerson } from './EditPerson'
+import { ExchangeActs } from './ExchangeActs'
+import { NewStarter } from './NewStarter'
+import { PersonSheet } from './PersonSheet'
+import { RosterFrame } from './RosterFrame'
+import { usePeoplePages } from './queries'
+import { useDomain } from './useDomain'
+
+type Person = Schemas['PersonRow']
+
+const COLUMNS: Column<Person>[] = [
+  {
+    heading: 'Name',
+    cell: (p) => (
+      <chakra.b color={p.left ? 'faded' : undefined}>
+        {p.name}
+        {p.left && ' (left)'}
+      </chakra.b>
+    ),
+  },
+  { heading: 'Department', cell: (p) => <Faded>{p.department}</Faded> },
+  {
+    heading: 'Extensions',
+    cell: (p) =>
+      p.extensions ? (
+        <Mono>{p.extensions}</Mono>
+      ) : (
+        !p.left && <chakra.span color="amberText">none yet</chakra.span>
+      ),
+  },
+  { heading: 'Devices', cell: (p) => p.devices },
+  { heading: 'Kit', cell: (p) => p.kit },
+  { heading: 'E-mail', cell: (p) => <Faded>{p.email}</Faded> },
+]
+
+/** People with their extensions and devices. */
+export function People() {
+  const open = Number(useParams().id ?? 0)
+  const { ground, domainId, domain, q, search } = useDomain()
+  const mayChange = useSession().data?.role !== 'VIEWER'
+  const [starting, setStarting] = useState(false)
+  const [adding, setAdding] = useState(false)
+  const people = usePeoplePages(domainId, q)
+  const rows = people.data?.pages.flatMap((p) => p.rows) ?? []
+  const navigate = useNavigate()
+  const query = search ? `?${search}` : ''
+  const go = (id: number) => void navigate(`/roster/people/${id}${query}`)
+  const walked = useListKeys({ count: rows.length, onOpen: (i) => rows[i] && go(rows[i].id) })
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (
+        e.key === 'n' &&
+        !isTyping(e.target) &&
+        !e.ctrlKey &&
+        !e.metaKey &&
+        !document.querySelector('dialog[open]')
+      ) {
+        e.preventDefault()
+        setStarting(true)
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+  return (
+    <RosterFrame
+      searches
+      sheet={
+        open > 0 && (
+          <PersonSheet key={open} id={open} onClose={() => void navigate(`/roster/people${query}`)} />
+        )
+      }
+      acts={
+        <>
+          <ExchangeActs what="people" domainId={domainId} />
+          {mayChange && (
+            <>
+              <Act ml="auto" onClick={() => setAdding(true)}>
+                Add a person…
+              </Act>
+              <Act kind="main" onClick={() => setStarting(true)}>
+                New starter… <Key>n</Key>
+              </Act>
+            </>
+          )}
+        </>
+      }
+    >
+      <Trouble error={people.error} />
+      {rows.length === 0 && !people.isPending ? (
+        <Empty title={q ? 'Nobody fits' : 'Nobody yet'}>
+          {q ? `No name has “${q}”.` : 'Press n for a new starter, or import a table of people.'}
+        </Empty>
+      ) : (
+        <LongTable
+          label="People"
+          columns={open > 0 ? COLUMNS.slice(0, 3) : COLUMNS}
+          rows={rows}
+          keyOf={(p) => p.id}
+          open={open}
+          walked={walked}
+          onOpen={(p) => go(p.id)}
+          onEnd={() => people.hasNextPage && !people.isFetching && void people.fetchNextPage()}
+        />
+      )}
+      {starting && ground && domain && (
+        <NewStarter
+          ground={ground}
+          domainId={domainId}
+          onClose={() => setStarting(false)}
+          onStarted={(id) => {
+            setStarting(false)
+            go(id)
+          }}
+        />
+      )}
+      {adding && domain && (
+        <EditPerson domainId={domainId} kits={ground?.kits ?? []} onClose={() => setAdding(false)} />
+      )}
+    </RosterFrame>
+  )
+}

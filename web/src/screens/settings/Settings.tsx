@@ -1,0 +1,39 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useParams } from 'react-router'
+import { Title } from '../../kit/basics'
+import { Tabs } from '../../kit/Tabs'
+import { ActList } from './ActList'
+import { Domains } from './Domains'
+import { Models } from './Models'
+import { Sites } from './Sites'
+
+const TABS = [
+  { to: '/settings/domains', name: 'Domains' },
+  { to: '/settings/sites', name: 'Sites' },
+  { to: '/settings/models', name: 'Models' },
+  { to: '/settings/history', name: 'History' },
+]
+
+/** The ground that everything stands on. */
+export function Settings() {
+  const { tab, id } = useParams()
+  return (
+    <Flex direction="column" height="100%" p="14px 18px 0">
+      <Flex align="baseline" gap="16px">
+        <Title>Settings</Title>
+        <Tabs label="Parts of the settings" tabs={TABS} />
+      </Flex>
+      <Box flex="1" minH="0" overflow="auto" py="12px">
+        {tab === 'sites' ? (
+          <Sites open={Number(id ?? 0)} />
+        ) : tab === 'models' ? (
+          <Models open={id ?? ''} />
+        ) : tab === 'history' ? (
+          <ActList />
+        ) : (
+          <Domains open={Number(id ?? 0)} />
+        )}
+      </Box>
+    </Flex>
+  )
+}
