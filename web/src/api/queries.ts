@@ -102,10 +102,15 @@ export const useExtensions = (domainId: number, q: string) =>
     placeholderData: keepPreviousData,
   })
 
-/** A change; afterwards everything shown is asked for again. */
-export function useChange<V, R>(change: (wish: V) => Promise<R>, done?: (result: R, wish: V) => void) {
+/** A change; afterwards everything shown is asked for again. Those with one name for their turn are sent one after another. */
+export function useChange<V, R>(
+  change: (wish: V) => Promise<R>,
+  done?: (result: R, wish: V) => void,
+  inTurn?: string,
+) {
   const queries = useQueryClient()
   return useMutation<R, Error, V>({
+    ...(inTurn ? { scope: { id: inTurn } } : {}),
     mutationFn: change,
     onSuccess: (result, wish) => {
       void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'session' })

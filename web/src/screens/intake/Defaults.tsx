@@ -1,4 +1,5 @@
 import { Flex } from '@chakra-ui/react'
+import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
@@ -9,11 +10,19 @@ type Props = { sheet: Sheet; ground: Schemas['Ground'] }
 
 /** What rows get that don't say otherwise: site, template, model, kit. */
 export function Defaults({ sheet, ground }: Props) {
-  const change = useChange((defaults: Record<string, string>) =>
-    unwrap(client.PUT('/api/intake/sheet/defaults', { body: defaults })),
+  const change = useChange(
+    (wish: Record<string, string>) => unwrap(client.PUT('/api/intake/sheet/defaults', { body: wish })),
+    undefined,
+    'sheet',
   )
-  const site = ground.sites.find((s) => s.name === sheet.defaults['site'])
-  const set = (field: string, value: string) => change.mutate({ ...sheet.defaults, [field]: value })
+  // What was chosen counts at once: the next choice must not be made from what the server said before it.
+  const [chosen, setChosen] = useState<Record<string, string>>({})
+  const defaults = { ...sheet.defaults, ...chosen }
+  const site = ground.sites.find((s) => s.name === defaults['site'])
+  const set = (field: string, value: string) => {
+    setChosen({ ...chosen, [field]: value })
+    change.mutate({ ...defaults, [field]: value })
+  }
   const ofDomain = <T extends { domainId: number }>(all: T[]) =>
     all.filter((one) => !site || one.domainId === site.domainId)
   return (
@@ -22,7 +31,7 @@ export function Defaults({ sheet, ground }: Props) {
       <Choice
         aria-label="Site"
         maxW="150px"
-        value={sheet.defaults['site'] ?? ''}
+        value={defaults['site'] ?? ''}
         onChange={(e) => set('site', e.target.value)}
       >
         <option value="">site: ask</option>
@@ -33,7 +42,7 @@ export function Defaults({ sheet, ground }: Props) {
       <Choice
         aria-label="Template"
         maxW="130px"
-        value={sheet.defaults['template'] ?? ''}
+        value={defaults['template'] ?? ''}
         onChange={(e) => set('template', e.target.value)}
       >
         <option value="">no template</option>
@@ -44,7 +53,7 @@ export function Defaults({ sheet, ground }: Props) {
       <Choice
         aria-label="Model"
         maxW="120px"
-        value={sheet.defaults['model'] ?? ''}
+        value={defaults['model'] ?? ''}
         onChange={(e) => set('model', e.target.value)}
       >
         <option value="">model: ask</option>
@@ -59,7 +68,7 @@ export function Defaults({ sheet, ground }: Props) {
       <Choice
         aria-label="Kit"
         maxW="120px"
-        value={sheet.defaults['kit'] ?? ''}
+        value={defaults['kit'] ?? ''}
         onChange={(e) => set('kit', e.target.value)}
       >
         <option value="">no kit</option>

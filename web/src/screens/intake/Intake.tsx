@@ -36,6 +36,7 @@ export function Intake() {
     (wish: { text: string; cells: Record<string, string> }) =>
       unwrap(client.POST('/api/intake/sheet/rows', { body: wish })),
     () => setEnrolled(undefined),
+    'sheet',
   )
   const file = useChange(
     (wish: File) => sendFile(`/api/intake/sheet/file?name=${encodeURIComponent(wish.name)}`, wish),

@@ -74,7 +74,7 @@ final class Jordfell implements AutoCloseable {
         page.getByLabel("Password").fill(password);
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
                 .click();
-        page.getByRole(AriaRole.NAVIGATION).waitFor();
+        page.getByLabel("Screens").waitFor();
         return page;
     }
 

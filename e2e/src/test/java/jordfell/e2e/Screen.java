@@ -20,7 +20,7 @@ final class Screen {
     }
 
     static void go(Page page, String screen) {
-        page.getByRole(AriaRole.NAVIGATION)
+        page.getByLabel("Screens")
                 .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName(screen))
                 .click();
     }

@@ -178,3 +178,4 @@ create index device_state_pending on device_state (pending, releasable);
 
 alter table person add column lower_name varchar(120) generated always as (lower(name));
 create index person_by_lower_name_and_domain on person (lower_name, domain_id);
+create index extension_by_number on extension (number);

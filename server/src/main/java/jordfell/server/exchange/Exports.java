@@ -64,7 +64,10 @@ class Exports {
                 Tables.PEOPLE,
                 jdbc.list(
                         """
-                        select p.*, coalesce(k.name, '') kit from person p left join kit k on k.id = p.kit_id
+                        select p.*, coalesce(k.name, '') kit,
+                               coalesce((select listagg(e.number, '+') within group (order by e.sort_number)
+                                         from extension e where e.person_id = p.id), '') extensions
+                        from person p left join kit k on k.id = p.kit_id
                         where p.domain_id = ? and p.left_at is null order by p.name, p.id""",
                         row -> List.of(
                                 row.text("name"),
@@ -73,7 +76,8 @@ class Exports {
                                 row.text("department"),
                                 row.text("language"),
                                 row.text("zone"),
-                                row.text("kit")),
+                                row.text("kit"),
+                                row.text("extensions")),
                         domainId));
     }
 

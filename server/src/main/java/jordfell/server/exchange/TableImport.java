@@ -110,7 +110,7 @@ class TableImport {
         List<Step> steps = new ArrayList<>();
         for (RowWish row : rows(file, headings)) {
             String key = row.cell(headings.get(0)).toLowerCase(java.util.Locale.ROOT)
-                    + (kind == Kind.PEOPLE ? "\n" + row.cell("E-mail") : "");
+                    + (kind == Kind.PEOPLE ? "\n" + row.cell("E-mail") + "\n" + row.cell("Extensions") : "");
             Long before = seen.putIfAbsent(key, row.line());
             steps.add(
                     before == null
@@ -146,13 +146,16 @@ class TableImport {
         String email = row.cell("E-mail");
         List<Person> same = people.named(domain.id(), name);
         List<Person> fitting = same.size() > 1
-                ? same.stream().filter(p -> p.email().equalsIgnoreCase(email)).toList()
+                ? same.stream()
+                        .filter(p -> p.email().equalsIgnoreCase(email))
+                        .filter(p -> row.cell("Extensions", numbersOf(p)).equals(numbersOf(p)))
+                        .toList()
                 : same;
         if (fitting.size() > 1 || fitting.isEmpty() && same.size() > 1) {
             throw RefusedException.field(
                     "/Name",
                     same.size() + " people are called " + name + ".",
-                    "Give the e-mail address of one of them.");
+                    "Give the e-mail address or the extensions of one of them.");
         }
         Optional<Person> before = fitting.stream().findFirst();
         Person now = before.orElse(Person.fresh(domain.id(), name, "", ""));
@@ -186,6 +189,12 @@ class TableImport {
                 recording.made(Kept.PERSON, people.add(after));
             }
         });
+    }
+
+    private String numbersOf(Person person) {
+        return extensions.ofPerson(person.id()).stream()
+                .map(Extension::number)
+                .collect(java.util.stream.Collectors.joining("+"));
     }
 
     private Step extension(Domain domain, RowWish row) {

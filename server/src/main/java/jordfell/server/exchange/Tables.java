@@ -6,8 +6,10 @@ import jordfell.core.table.ColumnGuess;
 /** The headings of the tables that go out and come in again. */
 final class Tables {
 
+    /** Extensions tell two people of one name apart; they are given and taken in the table of extensions. */
     static final List<String> PEOPLE =
-            List.of("Name", "E-mail", "Mobile", "Department", "Language", "Time zone", "Kit");
+            List.of("Name", "E-mail", "Mobile", "Department", "Language", "Time zone", "Kit", "Extensions");
+
     static final List<String> EXTENSIONS = List.of(
             "Number",
             "Shown as",

@@ -66,7 +66,7 @@ class FleetController {
     static final String SELECT = """
             select d.id, d.mac, d.claim_code, d.standing, d.label, m.maker || ' ' || m.name model, s.id site_id,
                    s.name site, t.*
-            from device d join model m on m.id = d.model_id join site s on s.id = d.site_id
+            from unnest(cast(? as bigint array)) as u(i) join device d on d.id = u.i join model m on m.id = d.model_id join site s on s.id = d.site_id
             join device_state t on t.device_id = d.id
             """;
 
@@ -124,9 +124,7 @@ class FleetController {
     /** These devices as rows, in this order. */
     private List<DeviceRow> rows(List<Long> ids) {
         Map<Long, DeviceRow> byId = new HashMap<>();
-        jdbc.list(SELECT + "where d.id in (select i from unnest(cast(? as bigint array)) as u(i))", DEVICE, (Object)
-                        ids.toArray())
-                .forEach(row -> byId.put(row.id(), row));
+        jdbc.list(SELECT, DEVICE, (Object) ids.toArray()).forEach(row -> byId.put(row.id(), row));
         return ids.stream()
                 .flatMap(id -> Optional.ofNullable(byId.get(id)).stream())
                 .toList();

@@ -54,7 +54,7 @@ public class FleetIndex {
                      || chr(10) || coalesce((select listagg(distinct p.name, chr(10)) from line l
                           join extension e on e.id = l.extension_id join person p on p.id = e.person_id
                           where l.device_id = d.id), '') text
-            from device d join device_state t on t.device_id = d.id""";
+            from %s device d %s join device_state t on t.device_id = d.id""";
 
     private static final RowMapper<Entry> ENTRY = row -> new Entry(
             row.number("id"),
@@ -81,8 +81,7 @@ public class FleetIndex {
             return;
         }
         Map<Long, Entry> found = new HashMap<>();
-        jdbc.list(SELECT + " where d.id in (select i from unnest(cast(? as bigint array)) as u(i))", ENTRY, (Object)
-                        ids.toArray())
+        jdbc.listOf(SELECT.formatted("unnest(cast(? as bigint array)) as u(i) join", "on d.id = u.i"), ENTRY, ids)
                 .forEach(e -> found.put(e.id(), e));
         ids.forEach(id -> {
             remove(id);
@@ -168,7 +167,7 @@ public class FleetIndex {
 
     private void build() {
         if (!built) {
-            jdbc.list(SELECT, ENTRY).forEach(this::add);
+            jdbc.list(SELECT.formatted("", ""), ENTRY).forEach(this::add);
             built = true;
         }
     }

@@ -45,6 +45,7 @@ public class PathKeeper {
     private final FleetIndex index;
     private final Jdbc jdbc;
     private final InstantSource clock;
+    private volatile boolean paused;
     private final Object lock = new Object();
     private final Set<Long> touched = new HashSet<>();
     private final Map<Long, Instant> recheck = new HashMap<>();
@@ -95,8 +96,16 @@ public class PathKeeper {
         var unused = worker.scheduleWithFixedDelay(this::computeTouched, 0, BREATH.toMillis(), TimeUnit.MILLISECONDS);
     }
 
+    /** Computes nothing until further notice; what is touched meanwhile is kept. For measuring other things. */
+    public void pause() {
+        paused = true;
+    }
+
     /** Computes everything touched right now. */
     public void computeTouched() {
+        if (paused) {
+            return;
+        }
         Set<Long> now = new HashSet<>();
         synchronized (lock) {
             now.addAll(touched);

@@ -78,7 +78,7 @@ class Enrolment {
         recording.made(Kept.DEVICE, devices);
         List<Long> changed =
                 change(plans.stream().filter(p -> p.existing().isPresent()).toList(), extensions, recording);
-        fresh.forEach(p -> p.mac().ifPresent(stores.knocks()::enrolled));
+        stores.knocks().enrolled(fresh.stream().flatMap(p -> p.mac().stream()).toList());
         return new Written(devices, changed, (int) made(plans), people.size());
     }
 

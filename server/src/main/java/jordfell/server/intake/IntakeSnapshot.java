@@ -34,8 +34,10 @@ final class IntakeSnapshot implements IntakeRecords {
     /** With fewer rows than this, numbers are asked for one by one. */
     private static final int FEW = 50;
 
-    private static final String IN = " in (select i from unnest(cast(? as varchar array)) as u(i))";
-    private static final String IN_IDS = " in (select i from unnest(cast(? as bigint array)) as u(i))";
+    /** Joined to, so that the database looks each text or id up instead of reading the whole table. */
+    private static final String TEXTS = "unnest(cast(? as varchar array)) as u(i)";
+
+    private static final String IDS = "unnest(cast(? as bigint array)) as u(i)";
 
     private final IntakeStores stores;
     private final Jdbc jdbc;
@@ -170,10 +172,10 @@ final class IntakeSnapshot implements IntakeRecords {
         if (values.isEmpty()) {
             return;
         }
-        jdbc.list(
+        jdbc.listOf(
                         "select d.id, d.mac, d.claim_code, d.serial, d.label, d.site_id, s.name site, d.model_id, "
-                                + "coalesce(t.name, '') template, d.note from device d join site s on s.id = d.site_id "
-                                + "left join template t on t.id = d.template_id where " + column + IN,
+                                + "coalesce(t.name, '') template, d.note from " + TEXTS + " join device d on " + column
+                                + " = u.i join site s on s.id = d.site_id left join template t on t.id = d.template_id",
                         row -> {
                             Enrolled device = new Enrolled(
                                     row.number("id"),
@@ -190,7 +192,7 @@ final class IntakeSnapshot implements IntakeRecords {
                             row.textIfAny("claim_code").ifPresent(c -> byClaim.put(new ClaimCode(c), device));
                             return device;
                         },
-                        (Object) values.toArray())
+                        values)
                 .forEach(d -> found.put(d.id(), d));
     }
 
@@ -198,13 +200,12 @@ final class IntakeSnapshot implements IntakeRecords {
         record Held(long device, String number, String person) {}
         Map<Long, List<Held>> lines = new HashMap<>();
         if (!found.isEmpty()) {
-            jdbc.list(
-                            "select l.device_id, coalesce(e.number, '') number, coalesce(p.name, '') person from line l "
-                                    + "left join extension e on e.id = l.extension_id "
-                                    + "left join person p on p.id = e.person_id where l.device_id" + IN_IDS
-                                    + " order by l.device_id, l.position",
+            jdbc.listOf(
+                            "select l.device_id, coalesce(e.number, '') number, coalesce(p.name, '') person from " + IDS
+                                    + " join line l on l.device_id = u.i left join extension e on e.id = l.extension_id "
+                                    + "left join person p on p.id = e.person_id order by l.device_id, l.position",
                             row -> new Held(row.number("device_id"), row.text("number"), row.text("person")),
-                            (Object) found.keySet().toArray())
+                            found.keySet())
                     .forEach(h -> lines.computeIfAbsent(h.device(), k -> new ArrayList<>())
                             .add(h));
         }
@@ -238,15 +239,15 @@ final class IntakeSnapshot implements IntakeRecords {
         if (asked.isEmpty()) {
             return;
         }
-        jdbc.list(
+        jdbc.listOf(
                         "select e.id, e.domain_id, e.number, e.person_id, coalesce(max(p.name), '') person, "
                                 + "e.contact_limit, count(l.device_id) devices, coalesce(min(d.label), '') holder, "
-                                + "min(d.id) holder_id from extension e left join person p on p.id = e.person_id "
-                                + "left join line l on l.extension_id = e.id left join device d on d.id = l.device_id "
-                                + "where e.number" + IN
+                                + "min(d.id) holder_id from " + TEXTS + " join extension e on e.number = u.i "
+                                + "left join person p on p.id = e.person_id "
+                                + "left join line l on l.extension_id = e.id left join device d on d.id = l.device_id"
                                 + " group by e.id, e.domain_id, e.number, e.person_id, e.contact_limit",
                         row -> Map.entry(key(row.number("domain_id"), row.text("number")), extension(row)),
-                        (Object) asked.toArray())
+                        asked)
                 .forEach(e -> extensions.put(e.getKey(), e.getValue()));
     }
 
@@ -273,10 +274,10 @@ final class IntakeSnapshot implements IntakeRecords {
         if (names.isEmpty()) {
             return;
         }
-        jdbc.list(
+        jdbc.listOf(
                         "select p.id, p.domain_id, p.name, p.email, p.department, p.lower_name, "
                                 + "coalesce((select listagg(e.number, ',') from extension e where e.person_id = p.id), '') numbers "
-                                + "from person p where p.left_at is null and p.lower_name" + IN,
+                                + "from " + TEXTS + " join person p on p.lower_name = u.i where p.left_at is null",
                         row -> Map.entry(
                                 key(row.number("domain_id"), row.text("lower_name")),
                                 new PersonRecord(
@@ -285,7 +286,7 @@ final class IntakeSnapshot implements IntakeRecords {
                                         row.text("email"),
                                         row.text("department"),
                                         List.of(row.text("numbers").split(",")))),
-                        (Object) names.toArray())
+                        names)
                 .forEach(e -> people.computeIfAbsent(e.getKey(), k -> new ArrayList<>())
                         .add(e.getValue()));
     }

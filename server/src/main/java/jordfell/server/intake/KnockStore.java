@@ -1,7 +1,10 @@
 package jordfell.server.intake;
 
 import java.time.Instant;
+import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import jordfell.core.identity.MacAddress;
 import jordfell.server.jdbc.Jdbc;
 import org.springframework.stereotype.Component;
@@ -102,6 +105,13 @@ public class KnockStore {
 
     void block(MacAddress mac) {
         jdbc.update("update knock set ignored = true, blocked = true where mac = ?", mac.compact());
+    }
+
+    /** These knock no more; most of many never did. */
+    void enrolled(Collection<MacAddress> macs) {
+        Set<MacAddress> knocking =
+                new HashSet<>(jdbc.list("select mac from knock", row -> MacAddress.of(row.text("mac"))));
+        macs.stream().filter(knocking::contains).forEach(this::enrolled);
     }
 
     public void enrolled(MacAddress mac) {

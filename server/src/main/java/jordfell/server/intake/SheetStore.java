@@ -136,11 +136,9 @@ class SheetStore {
 
     void remove(long id, Collection<Long> positions) {
         jdbc.inTransaction(() -> {
-            jdbc.update(
-                    "delete from intake_row where sheet_id = ? and position in "
-                            + "(select i from unnest(cast(? as bigint array)) as u(i))",
-                    id,
-                    positions.toArray());
+            jdbc.batch(
+                    "delete from intake_row where sheet_id = ? and position = ?",
+                    positions.stream().map(p -> new @Nullable Object[] {id, p}).toList());
             touch(id);
         });
     }

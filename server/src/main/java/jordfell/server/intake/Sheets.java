@@ -21,6 +21,7 @@ import jordfell.core.table.TableReader;
 import jordfell.core.table.TableReading;
 import jordfell.core.table.TableReading.Table;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import org.springframework.stereotype.Component;
 
@@ -192,12 +193,15 @@ public class Sheets {
     public Batches.Enrolled enrol(List<IntakeRow> rows, String name) {
         return jdbc.inTransaction(() -> {
             List<IntakeVerdict> verdicts = IntakeCheck.of(rows, Map.of(), new IntakeSnapshot(stores, rows));
+            List<FieldProblem> problems = new ArrayList<>();
             for (int i = 0; i < verdicts.size(); i++) {
-                int row = i;
-                verdicts.get(i).problems().stream().findFirst().ifPresent(p -> {
-                    throw RefusedException.field(
-                            "/rows/" + row + "/" + p.column().field(), p.reason(), p.hint());
-                });
+                for (IntakeVerdict.Problem p : verdicts.get(i).problems()) {
+                    problems.add(
+                            new FieldProblem("/rows/" + i + "/" + p.column().field(), p.reason(), p.hint()));
+                }
+            }
+            if (!problems.isEmpty()) {
+                throw RefusedException.fields(problems);
             }
             return batches.enrol(
                     verdicts.stream().flatMap(v -> v.plan().stream()).toList(), name, "");

@@ -9,9 +9,8 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.util.Collection;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -28,6 +27,7 @@ public class Jdbc {
 
     private static final int UNIQUE_VIOLATION = 23505;
     private static final int MOST_AT_ONCE = 1_000;
+    private static final int LONGEST_ARRAY = 50_000;
 
     private final DataSource pool;
 
@@ -103,6 +103,21 @@ public class Jdbc {
         });
     }
 
+    /**
+     * The same for many values that the statement takes as one array, its only parameter; as many statements as the
+     * database's limit on arrays asks for.
+     */
+    public <T> List<T> listOf(String sql, RowMapper<T> mapper, Collection<?> many) {
+        List<Object> all = new ArrayList<>(many);
+        List<T> rows = new ArrayList<>();
+        for (int from = 0; from < all.size(); from += LONGEST_ARRAY) {
+            Object[] part = all.subList(from, Math.min(all.size(), from + LONGEST_ARRAY))
+                    .toArray();
+            rows.addAll(list(sql, mapper, (Object) part));
+        }
+        return rows;
+    }
+
     public <T> Optional<T> one(String sql, RowMapper<T> mapper, @Nullable Object... values) {
         return list(sql, mapper, values).stream().findFirst();
     }
@@ -154,22 +169,9 @@ public class Jdbc {
         });
     }
 
-    /** Rows with all their columns, as the database has them. */
-    public List<Map<String, @Nullable Object>> images(String sql, @Nullable Object... values) {
-        return run(sql, Statement.NO_GENERATED_KEYS, values, statement -> {
-            List<Map<String, @Nullable Object>> images = new ArrayList<>();
-            try (ResultSet result = statement.executeQuery()) {
-                int columns = result.getMetaData().getColumnCount();
-                while (result.next()) {
-                    Map<String, @Nullable Object> image = new LinkedHashMap<>();
-                    for (int i = 1; i <= columns; i++) {
-                        image.put(result.getMetaData().getColumnLabel(i).toLowerCase(Locale.ROOT), result.getObject(i));
-                    }
-                    images.add(image);
-                }
-            }
-            return images;
-        });
+    /** Rows of many ids with all their columns, as the database has them; the ids are the statement's only parameter. */
+    public List<Map<String, @Nullable Object>> images(String sql, Collection<Long> ids) {
+        return listOf(sql, Row::image, ids);
     }
 
     private interface Action<T> {

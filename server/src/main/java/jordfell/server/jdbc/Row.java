@@ -4,7 +4,11 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.util.LinkedHashMap;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** The present row of a result, by column name. */
 public final class Row {
@@ -51,5 +55,14 @@ public final class Row {
 
     public Optional<String> textIfAny(String column) throws SQLException {
         return Optional.ofNullable(result.getString(column));
+    }
+
+    /** All columns, as the database has them. */
+    Map<String, @Nullable Object> image() throws SQLException {
+        Map<String, @Nullable Object> image = new LinkedHashMap<>();
+        for (int i = 1; i <= result.getMetaData().getColumnCount(); i++) {
+            image.put(result.getMetaData().getColumnLabel(i).toLowerCase(Locale.ROOT), result.getObject(i));
+        }
+        return image;
     }
 }

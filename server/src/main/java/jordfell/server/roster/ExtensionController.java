@@ -98,7 +98,8 @@ class ExtensionController {
                    (select count(*) from line l where l.extension_id = e.id) device_count,
                    coalesce((select min(l.device_id) from line l where l.extension_id = e.id), 0) first_device,
                    coalesce((select listagg(n.e164, ', ') from did n where n.extension_id = e.id), '') numbers
-            from extension e left join person p on p.id = e.person_id
+            from unnest(cast(? as bigint array)) as u(i) join extension e on e.id = u.i
+            left join person p on p.id = e.person_id
             """;
 
     private static final RowMapper<ExtensionRow> ROW = row -> new ExtensionRow(
@@ -156,17 +157,16 @@ class ExtensionController {
         List<ExtensionRow> rows;
         if (hits.isPresent()) {
             rows = inOrder(jdbc.list(
-                    "select e.id from extension e where e.domain_id = ? and e.id in "
-                            + "(select i from unnest(cast(? as bigint array)) as u(i))" + kind
-                            + " order by e.sort_number limit ? offset ?",
+                    "select e.id from unnest(cast(? as bigint array)) as u(i) join extension e on e.id = u.i "
+                            + "where e.domain_id = ?" + kind + " order by e.sort_number limit ? offset ?",
                     row -> row.number("id"),
-                    domainId,
                     hits.get().toArray(),
+                    domainId,
                     PAGE + 1,
                     from));
         } else {
             rows = inOrder(jdbc.list(
-                    "select e.id from extension e where e.domain_id = ?" + kind
+                    "select e.id from extension e use index (extension_sorted) where e.domain_id = ?" + kind
                             + " and (? = '' or e.number like ?) order by e.domain_id, e.sort_number limit ? offset ?",
                     row -> row.number("id"),
                     domainId,
@@ -269,9 +269,7 @@ class ExtensionController {
 
     private List<ExtensionRow> inOrder(Collection<Long> ids) {
         Map<Long, ExtensionRow> byId = new HashMap<>();
-        jdbc.list(SELECT + "where e.id in (select i from unnest(cast(? as bigint array)) as u(i))", ROW, (Object)
-                        ids.toArray())
-                .forEach(row -> byId.put(row.id(), row));
+        jdbc.list(SELECT, ROW, (Object) ids.toArray()).forEach(row -> byId.put(row.id(), row));
         List<ExtensionRow> rows = new ArrayList<>();
         ids.forEach(id -> Optional.ofNullable(byId.get(id)).ifPresent(rows::add));
         return rows;

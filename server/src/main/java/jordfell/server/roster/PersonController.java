@@ -70,7 +70,8 @@ class PersonController {
                              from extension e where e.person_id = p.id), '') extensions,
                    coalesce((select listagg(distinct d.label, ', ') from extension e join line l on l.extension_id = e.id
                              join device d on d.id = l.device_id where e.person_id = p.id), '') devices
-            from person p left join kit k on k.id = p.kit_id
+            from unnest(cast(? as bigint array)) as u(i) join person p on p.id = u.i
+            left join kit k on k.id = p.kit_id
             """;
 
     private static final RowMapper<PersonRow> ROW = row -> new PersonRow(
@@ -109,15 +110,15 @@ class PersonController {
             @RequestParam(defaultValue = "0") int from) {
         Optional<List<Long>> hits = index.people(q.strip(), MOST_HITS);
         List<Long> ids = hits.map(found -> jdbc.list(
-                        "select id from person where domain_id = ? and id in "
-                                + "(select i from unnest(cast(? as bigint array)) as u(i)) order by name, id limit ? offset ?",
+                        "select p.id from unnest(cast(? as bigint array)) as u(i) join person p on p.id = u.i "
+                                + "where p.domain_id = ? order by p.name, p.id limit ? offset ?",
                         row -> row.number("id"),
-                        domainId,
                         found.toArray(),
+                        domainId,
                         PAGE + 1,
                         from))
                 .orElseGet(() -> jdbc.list(
-                        "select id from person where domain_id = ? and (? = '' or lower_name like ?) "
+                        "select id from person use index (person_by_name) where domain_id = ? and (? = '' or lower_name like ?) "
                                 + "order by domain_id, name limit ? offset ?",
                         row -> row.number("id"),
                         domainId,
@@ -173,9 +174,7 @@ class PersonController {
 
     private List<PersonRow> rows(Collection<Long> ids) {
         Map<Long, PersonRow> byId = new HashMap<>();
-        jdbc.list(SELECT + "where p.id in (select i from unnest(cast(? as bigint array)) as u(i))", ROW, (Object)
-                        ids.toArray())
-                .forEach(row -> byId.put(row.id(), row));
+        jdbc.list(SELECT, ROW, (Object) ids.toArray()).forEach(row -> byId.put(row.id(), row));
         return ids.stream()
                 .flatMap(id -> Optional.ofNullable(byId.get(id)).stream())
                 .toList();

@@ -20,10 +20,12 @@ public class RosterIndex {
     private static final String EXTENSIONS = """
             select e.id, e.number || chr(10) || e.display_name || chr(10) || coalesce(p.name, '') || chr(10)
                          || coalesce(p.department, '') t
-            from extension e left join person p on p.id = e.person_id""";
+            from %s extension e %s left join person p on p.id = e.person_id""";
 
     private static final String PEOPLE =
-            "select id, name || chr(10) || email || chr(10) || department || chr(10) || mobile t from person";
+            "select p.id, p.name || chr(10) || p.email || chr(10) || p.department || chr(10) || p.mobile t from %s person p %s";
+
+    private static final String THESE = "unnest(cast(? as bigint array)) as u(i) join";
 
     private final Jdbc jdbc;
     private final FragmentIndex extensions = new FragmentIndex();
@@ -39,9 +41,9 @@ public class RosterIndex {
         if (!built) {
             return;
         }
-        refile(extensions, EXTENSIONS + " where e.id in ", extensionIds);
-        refile(extensions, EXTENSIONS + " where e.person_id in ", personIds, false);
-        refile(people, PEOPLE + " where id in ", personIds);
+        refile(extensions, EXTENSIONS.formatted(THESE, "on e.id = u.i"), extensionIds);
+        refile(extensions, EXTENSIONS.formatted(THESE, "on e.person_id = u.i"), personIds, false);
+        refile(people, PEOPLE.formatted(THESE, "on p.id = u.i"), personIds);
     }
 
     /** Extensions of the whole house that hold the fragment, at most so many; empty when it is too short to say. */
@@ -70,9 +72,9 @@ public class RosterIndex {
 
     private void build() {
         if (!built) {
-            jdbc.list(EXTENSIONS, row -> new Filed(row.number("id"), row.text("t")))
+            jdbc.list(EXTENSIONS.formatted("", ""), row -> new Filed(row.number("id"), row.text("t")))
                     .forEach(f -> extensions.put((int) f.id(), f.text()));
-            jdbc.list(PEOPLE, row -> new Filed(row.number("id"), row.text("t")))
+            jdbc.list(PEOPLE.formatted("", ""), row -> new Filed(row.number("id"), row.text("t")))
                     .forEach(f -> people.put((int) f.id(), f.text()));
             built = true;
         }
@@ -89,10 +91,7 @@ public class RosterIndex {
         if (removeMissing) {
             ids.forEach(id -> index.remove(id.intValue()));
         }
-        jdbc.list(
-                        select + "(select i from unnest(cast(? as bigint array)) as u(i))",
-                        row -> new Filed(row.number("id"), row.text("t")),
-                        (Object) ids.toArray())
+        jdbc.listOf(select, row -> new Filed(row.number("id"), row.text("t")), ids)
                 .forEach(f -> index.put((int) f.id(), f.text()));
     }
 }

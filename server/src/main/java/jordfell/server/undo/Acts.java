@@ -188,12 +188,16 @@ public class Acts {
 
     /** Records that others have come to rely on are not taken away under them. */
     private void refuseIfInUse(Journal journal) {
-        Object[] devices = journal.made().getOrDefault(Kept.DEVICE, List.of()).toArray();
-        List<String> released = jdbc.list(
-                "select distinct d.label from device d join release_item i on i.device_id = d.id where d.id in "
-                        + "(select i from unnest(cast(? as bigint array)) as u(i)) limit 4",
-                row -> row.text("label"),
-                (Object) devices);
+        List<Long> devices = journal.made().getOrDefault(Kept.DEVICE, List.of());
+        List<String> released = jdbc
+                .listOf(
+                        "select distinct d.label from unnest(cast(? as bigint array)) as u(i) join device d on d.id = u.i "
+                                + "join release_item i on i.device_id = d.id limit 4",
+                        row -> row.text("label"),
+                        devices)
+                .stream()
+                .limit(4)
+                .toList();
         if (!released.isEmpty()) {
             throw RefusedException.field(
                     "/",
@@ -201,16 +205,20 @@ public class Acts {
                             + " since: undoing would take its dial tone away.",
                     "Retire the devices that are not wanted instead.");
         }
-        Object[] extensions =
-                journal.made().getOrDefault(Kept.EXTENSION, List.of()).toArray();
-        List<String> bound = jdbc.list(
-                "select distinct e.number || ' is on ' || d.label t from line l join extension e on e.id = l.extension_id "
-                        + "join device d on d.id = l.device_id where e.id in "
-                        + "(select i from unnest(cast(? as bigint array)) as u(i)) and not d.id in "
-                        + "(select i from unnest(cast(? as bigint array)) as u(i)) limit 3",
-                row -> row.text("t"),
-                extensions,
-                devices);
+        record Bound(long deviceId, String words) {}
+        Set<Long> own = Set.copyOf(devices);
+        List<String> bound = jdbc
+                .listOf(
+                        "select d.id, e.number || ' is on ' || d.label t from unnest(cast(? as bigint array)) as u(i) "
+                                + "join line l on l.extension_id = u.i join extension e on e.id = u.i "
+                                + "join device d on d.id = l.device_id",
+                        row -> new Bound(row.number("id"), row.text("t")),
+                        journal.made().getOrDefault(Kept.EXTENSION, List.of()))
+                .stream()
+                .filter(b -> !own.contains(b.deviceId()))
+                .map(Bound::words)
+                .limit(3)
+                .toList();
         if (!bound.isEmpty()) {
             throw RefusedException.field(
                     "/", String.join(", ", bound) + " since.", "Take the extension off that line first.");
@@ -257,11 +265,10 @@ public class Acts {
                                 List.of(((Number) java.util.Objects.requireNonNull(row.get("id"))).longValue()))));
         Set<Long> extensions = touched.getOrDefault(Kept.EXTENSION, Set.of());
         Set<Long> devices = new LinkedHashSet<>(touched.getOrDefault(Kept.DEVICE, Set.of()));
-        devices.addAll(jdbc.list(
-                "select device_id id from line where extension_id in "
-                        + "(select i from unnest(cast(? as bigint array)) as u(i))",
+        devices.addAll(jdbc.listOf(
+                "select l.device_id id from unnest(cast(? as bigint array)) as u(i) join line l on l.extension_id = u.i",
                 row -> row.number("id"),
-                (Object) extensions.toArray()));
+                extensions));
         Set<Long> people = touched.getOrDefault(Kept.PERSON, Set.of());
         jdbc.afterCommit(() -> {
             paths.touchListed(devices);

@@ -32,21 +32,21 @@ class Images {
     }
 
     List<Image> take(Kept kind, Collection<Long> ids) {
-        Object[] keys = ids.toArray();
         return kind.parts().stream()
                 .map(part -> new Image(
                         part.table(),
-                        jdbc.images(part.by("select *"), (Object) keys).stream()
+                        jdbc.images(part.select(), ids).stream()
                                 .map(Images::packed)
                                 .toList()))
                 .toList();
     }
 
     void delete(Kept kind, Collection<Long> ids) {
-        Object[] keys = ids.toArray();
+        List<@Nullable Object[]> keys =
+                ids.stream().map(id -> new @Nullable Object[] {id}).toList();
         List<Part> parts = new ArrayList<>(kind.parts());
         java.util.Collections.reverse(parts);
-        parts.forEach(part -> jdbc.update(part.by("delete"), (Object) keys));
+        parts.forEach(part -> jdbc.batch(part.delete(), keys));
     }
 
     void put(List<Image> images) {
@@ -71,7 +71,7 @@ class Images {
     void restore(Kept kind, long id, List<Image> images) {
         List<Part> parts = new ArrayList<>(kind.parts());
         Part main = parts.remove(0);
-        parts.forEach(part -> jdbc.update(part.by("delete"), (Object) new Object[] {id}));
+        parts.forEach(part -> jdbc.update(part.delete(), id));
         Image own = images.get(0);
         Map<String, @Nullable Object> row = own.rows().get(0);
         List<String> columns =

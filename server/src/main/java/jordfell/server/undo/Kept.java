@@ -28,7 +28,12 @@ public enum Kept {
             case KIT, PERSON, NUMBER -> List.of(main);
             case EXTENSION ->
                 List.of(main, new Part("extension_password", "extension_id"), new Part("setting_value", name()));
-            case DEVICE -> List.of(main, new Part("line", "device_id"), new Part("setting_value", name()));
+            case DEVICE ->
+                List.of(
+                        main,
+                        new Part("line", "device_id"),
+                        new Part("device_state", "device_id"),
+                        new Part("setting_value", name()));
         };
     }
 
@@ -38,13 +43,21 @@ public enum Kept {
      * @param key the column that holds the id; for setting values, the layer whose owner is the id
      */
     record Part(String table, String key) {
-        /** Selects or deletes by ids, which are the only parameter. */
-        String by(String verb) {
+        /** Selects the rows of many ids, which are the only parameter. */
+        String select() {
             return table.equals("setting_value")
-                    ? verb + " from setting_value where layer = '" + key
-                            + "' and owner in (select cast(i as varchar(40)) from unnest(cast(? as bigint array)) as u(i))"
-                    : verb + " from " + table + " where " + key
-                            + " in (select i from unnest(cast(? as bigint array)) as u(i))";
+                    ? "select t.* from unnest(cast(? as bigint array)) as u(i) join setting_value t "
+                            + "on t.owner = cast(u.i as varchar(40)) and t.layer = '" + key + "'"
+                    : "select t.* from unnest(cast(? as bigint array)) as u(i) join " + table + " t on t." + key
+                            + " = u.i";
+        }
+
+        /** Deletes the rows of one id. */
+        String delete() {
+            return table.equals("setting_value")
+                    ? "delete from setting_value where layer = '" + key
+                            + "' and owner = cast(cast(? as bigint) as varchar(40))"
+                    : "delete from " + table + " where " + key + " = ?";
         }
     }
 }

@@ -27,6 +27,7 @@ class RosterApiTest {
         return pier.client()
                 .get("/api/extensions?domainId=" + pier.domainId + "&q=" + number)
                 .json()
+                .path("rows")
                 .get(0);
     }
 
@@ -119,6 +120,7 @@ class RosterApiTest {
     @CsvSource(delimiter = '|', textBlock = """
                     'Lighthouse-7731 ' | blank
                     short              | 12 to 64
+                    harbourharbour     | this domain asks for good
                     aaaabbbbaaaabbbb   | repeats
                     """)
     void unfitPasswordsAreRefusedAtTheField(String password, String reason) {

@@ -13,8 +13,8 @@ public final class Pier {
     private final RunningServer server;
     private final Client client;
     public final long siteId;
-    public final long domainId;
     public final long templateId;
+    public final long domainId;
 
     public Pier(RunningServer server) {
         this.server = server;
@@ -46,17 +46,42 @@ public final class Pier {
     }
 
     public Answer enrol(Map<String, String> row) {
-        return client.post("/api/intake", Map.of("siteId", siteId, "templateId", templateId, "rows", List.of(row)));
+        return client.post(
+                "/api/intake",
+                Map.of("defaults", Map.of("site", "Eskvik Pier", "template", "Ticket window"), "rows", List.of(row)));
     }
 
     /** Enrols a K24 with these extensions, and gives its id. */
     public long enrolled(String mac, String label, String extension, String second) {
         Answer answer = enrol(Map.of(
-                "mac", mac, "model", "korrin-k24", "label", label, "extension", extension, "secondExtension", second));
+                "device", mac, "model", "korrin-k24", "label", label, "extension", extension, "secondLine", second));
         if (answer.status() != 201) {
             throw new IllegalStateException(answer.toString());
         }
         return answer.json().path("deviceIds").get(0).asLong();
+    }
+
+    /** Enrols a K24 at another site of the domain, and gives its id. */
+    public long enrolledAt(String site, String mac, String label, String extension) {
+        return client.post(
+                        "/api/intake",
+                        Map.of(
+                                "rows",
+                                List.of(Map.of(
+                                        "device",
+                                        mac,
+                                        "model",
+                                        "korrin-k24",
+                                        "site",
+                                        site,
+                                        "label",
+                                        label,
+                                        "extension",
+                                        extension))))
+                .json()
+                .path("deviceIds")
+                .get(0)
+                .asLong();
     }
 
     /** Plugs a phone of this MAC in at the pier. */
@@ -95,7 +120,8 @@ public final class Pier {
 
     public long extensionId(String number) {
         for (JsonNode row : client.get("/api/extensions?domainId=" + domainId + "&q=" + number)
-                .json()) {
+                .json()
+                .path("rows")) {
             if (row.path("number").asString().equals(number)) {
                 return row.path("id").asLong();
             }

@@ -140,6 +140,15 @@ public final class RunningServer {
             return send("PUT", path, body);
         }
 
+        /** Sends a file as a browser does. */
+        public Answer putFile(String path, byte[] bytes) {
+            return send("PUT", path, "application/octet-stream", HttpRequest.BodyPublishers.ofByteArray(bytes));
+        }
+
+        public Answer patch(String path, Object body) {
+            return send("PATCH", path, body);
+        }
+
         public Answer delete(String path) {
             return send("DELETE", path, null);
         }
@@ -148,9 +157,13 @@ public final class RunningServer {
             String text = body instanceof String raw
                     ? raw
                     : body == null ? "" : JsonMapper.shared().writeValueAsString(body);
+            return send(method, path, "application/json", HttpRequest.BodyPublishers.ofString(text));
+        }
+
+        private Answer send(String method, String path, String type, HttpRequest.BodyPublisher body) {
             HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address() + path))
-                    .method(method, HttpRequest.BodyPublishers.ofString(text))
-                    .header("Content-Type", "application/json");
+                    .method(method, body)
+                    .header("Content-Type", type);
             cookies.getCookieStore().getCookies().stream()
                     .filter(c -> c.getName().equals("XSRF-TOKEN"))
                     .forEach(c -> request.header("X-XSRF-TOKEN", c.getValue()));

@@ -1,0 +1,94 @@
+package jordfell.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import jordfell.core.intake.IntakeRow;
+import jordfell.server.fleet.PathKeeper;
+
+/** Runs all benchmarks and says for each figure what was promised and what was measured. */
+public final class Bench {
+
+    private static final int SMALL = 10_000;
+    private static final int LARGE = 100_000;
+
+    private final List<String> report = new ArrayList<>();
+    private boolean kept = true;
+
+    private Bench() {}
+
+    public static void main(String[] args) throws IOException {
+        Bench bench = new Bench();
+        bench.run();
+        bench.report.forEach(System.out::println);
+        System.exit(bench.kept ? 0 : 1);
+    }
+
+    private void run() throws IOException {
+        Path folder = Files.createTempDirectory("jordfell-bench");
+        Map<String, Double> few;
+        try (BenchServer server = new BenchServer(folder.resolve("few"))) {
+            server.bean(PathKeeper.class).pause();
+            ImportBench imports = new ImportBench(server);
+            imports.prepare();
+            imports.imported(imports.rows(1_000));
+            few = lists(server);
+        }
+        try (BenchServer server = new BenchServer(folder.resolve("many"))) {
+            server.bean(PathKeeper.class).pause();
+            ImportBench imports = new ImportBench(server);
+            imports.prepare();
+            imports.bare(SMALL);
+            imports.imported(imports.rows(2_000));
+            double bare = Math.min(imports.bare(SMALL), imports.bare(SMALL));
+            double small = imports.imported(imports.rows(SMALL));
+            List<IntakeRow> many = imports.rows(LARGE);
+            double large = imports.imported(many);
+            say("import of 10,000 rows against a bare insert", small, bare, 4, "s");
+            say("import of 100,000 rows against one of 10,000", large, small, 12, "s");
+            Map<String, Double> all = lists(server);
+            all.forEach((name, time) -> say(
+                    name + ", 100,000 devices against 1,000",
+                    time,
+                    few.get(name),
+                    name.startsWith("first") ? 1.5 : 3,
+                    "ms"));
+        }
+    }
+
+    private static Map<String, Double> lists(BenchServer server) {
+        ListBench bench = new ListBench(server);
+        Map<String, Double> times = new LinkedHashMap<>();
+        times.put("first rows of the Fleet", bench.median("/api/devices"));
+        times.put("first rows of the extensions", bench.median("/api/extensions?domainId=1"));
+        times.put("first rows of the people", bench.median("/api/people?domainId=1"));
+        times.put("search by MAC fragment", bench.median("/api/devices?q=00-01-F"));
+        times.put("search by extension", bench.median("/api/devices?q=1000123"));
+        times.put("search by name in the Fleet", bench.median("/api/devices?q=1000456%20exam"));
+        times.put("search by name in the Roster", bench.median("/api/people?domainId=1&q=1000456"));
+        times.put("search by number in the Roster", bench.median("/api/extensions?domainId=1&q=1000456"));
+        return times;
+    }
+
+    private void say(String what, double measured, double baseline, double promised, String unit) {
+        double ratio = measured / baseline;
+        boolean good = ratio <= promised;
+        kept &= good;
+        report.add(String.format(
+                Locale.ROOT,
+                "%s  %-62s %6.2f ×  (at most %4.1f ×; %.2f %s against %.2f %s)",
+                good ? "kept  " : "BROKEN",
+                what,
+                ratio,
+                promised,
+                measured,
+                unit,
+                baseline,
+                unit));
+    }
+}

@@ -1,0 +1,209 @@
+package jordfell.server.intake;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import jordfell.server.support.RunningServer;
+import jordfell.server.support.RunningServer.Answer;
+import jordfell.server.support.RunningServer.Client;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+
+/** A sheet from file to devices, and back. */
+class SheetApiTest {
+
+    private final Client client = RunningServer.shared().lead();
+
+    @AfterEach
+    void putAside() {
+        client.delete("/api/intake/sheet");
+    }
+
+    private Answer file(String name, String text, Charset charset) {
+        return client.putFile("/api/intake/sheet/file?name=" + name, text.getBytes(charset));
+    }
+
+    private JsonNode sheet() {
+        return client.get("/api/intake/sheet").json();
+    }
+
+    private JsonNode rows() {
+        return client.get("/api/intake/sheet/rows").json().path("rows");
+    }
+
+    private void answer(String question, String column, String value) {
+        client.post("/api/intake/sheet/answers", Map.of("question", question, "column", column, "value", value));
+    }
+
+    private long devices(String q) {
+        return client.get("/api/devices?q=" + q).json().path("total").asLong();
+    }
+
+    @Test
+    void messyFileBecomesDevicesAndIsUndoneAndDoneAgain() {
+        String csv = "Beskrivelse;MAC address;Type;Name;Location;Extension\n"
+                + "Desk 1;02:4B:7A:20:00:01;K24;Ane Møller;eskvik pier;2180\n"
+                + "Desk 2;024b7a200002;;Bo Møller;Eskvik Pier;\n"
+                + "Desk 3;;K12;Caja Møller;Eskvik Pier;2182\n";
+        assertThat(file("list.csv", csv, StandardCharsets.ISO_8859_1).status()).isEqualTo(204);
+        JsonNode read = sheet();
+        assertThat(read.path("file").path("encoding").asString()).isEqualTo("Latin-1");
+        assertThat(read.path("file").path("fields").toString())
+                .isEqualTo("[\"\",\"device\",\"model\",\"person\",\"site\",\"extension\"]");
+        assertThat(read.path("ready").asInt()).isEqualTo(1);
+        assertThat(read.path("asked").asInt()).isEqualTo(2);
+        client.put(
+                "/api/intake/sheet/mapping",
+                Map.of("fields", List.of("label", "device", "model", "person", "site", "extension"), "headings", true));
+        for (JsonNode q : sheet().path("questions")) {
+            answer(
+                    q.path("question").asString(),
+                    q.path("column").asString(),
+                    q.path("offers").get(0).path("value").asString());
+        }
+        assertThat(sheet().path("ready").asInt()).isEqualTo(3);
+        JsonNode enrolled = client.post("/api/intake/sheet/enrol", Map.of("name", "Møllers"))
+                .json();
+        assertThat(enrolled.path("deviceIds")).hasSize(3);
+        assertThat(sheet().path("total").asInt()).isZero();
+        assertThat(devices("M%C3%B8ller")).isEqualTo(3);
+        JsonNode batch = client.get("/api/batches/" + enrolled.path("batchId").asLong())
+                .json()
+                .path("batch");
+        assertThat(batch.path("source").asString()).isEqualTo("list.csv");
+        assertThat(batch.path("people").asInt()).isEqualTo(3);
+        String act = "/api/acts/" + batch.path("actId").asLong();
+        String password = passwordOf("2180");
+        assertThat(client.post(act + "/undo", Map.of()).status()).isEqualTo(200);
+        assertThat(devices("M%C3%B8ller")).isZero();
+        assertThat(client.get("/api/people?domainId=1&q=M%C3%B8ller").json().path("rows"))
+                .isEmpty();
+        assertThat(client.post(act + "/undo", Map.of()).status()).isEqualTo(422);
+        assertThat(client.post(act + "/redo", Map.of()).status()).isEqualTo(200);
+        assertThat(devices("M%C3%B8ller")).isEqualTo(3);
+        assertThat(passwordOf("2180")).isEqualTo(password);
+    }
+
+    private String passwordOf(String number) {
+        long id = client.get("/api/extensions?domainId=1&q=" + number)
+                .json()
+                .path("rows")
+                .get(0)
+                .path("id")
+                .asLong();
+        return client.post("/api/extensions/" + id + "/password/reveal", Map.of())
+                .json()
+                .path("password")
+                .asString();
+    }
+
+    @Test
+    void sameFileAgainChangesNothingAndAnEditedOneAsks() {
+        String csv = "MAC,Model,Site,Label\n024b7a200011,korrin-k24,Eskvik Pier,Again\n";
+        file("a.csv", csv, StandardCharsets.UTF_8);
+        client.post("/api/intake/sheet/enrol", Map.of());
+        file("a.csv", csv, StandardCharsets.UTF_8);
+        assertThat(sheet().path("unchanged").asInt()).isEqualTo(1);
+        assertThat(client.post("/api/intake/sheet/enrol", Map.of()).status()).isEqualTo(422);
+        file("a.csv", csv.replace("Again", "Other"), StandardCharsets.UTF_16);
+        assertThat(rows().get(0).path("problems").get(0).path("hint").asString())
+                .contains("label “Other” instead of “Again”");
+        answer("changed", "device", "take");
+        assertThat(client.post("/api/intake/sheet/enrol", Map.of()).status()).isEqualTo(201);
+        assertThat(devices("Other")).isEqualTo(1);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+                    ''               | The file is empty
+                    89504e470d0a1a0a | This is a PNG picture
+                    613b2262         | A quote is opened on line 1
+                    """)
+    void brokenFilesAreRefusedAndTheSheetStays(String hex, String reason) {
+        client.post("/api/intake/sheet/rows", Map.of("text", "024b7a200021"));
+        Answer answer = client.putFile(
+                "/api/intake/sheet/file?name=x.csv", java.util.HexFormat.of().parseHex(hex));
+        assertThat(answer.problemAt("/file")).contains(reason);
+        assertThat(sheet().path("total").asInt()).isEqualTo(1);
+    }
+
+    @Test
+    void fiftyMegabytesAreRefusedWithTheirSize() {
+        Answer answer = client.putFile("/api/intake/sheet/file?name=big.csv", new byte[50_000_000]);
+        assertThat(answer.problemAt("/file")).contains("The file has 50.0 MB.").contains("At most 24 MB");
+    }
+
+    @Test
+    void cellsAreCorrectedInPlaceAndRowsTakenOff() {
+        client.post(
+                "/api/intake/sheet/rows",
+                Map.of("text", "024b7a20003O\n024b7a200032", "cells", Map.of("site", "Eskvik Pier")));
+        long first = rows().get(0).path("position").asLong();
+        assertThat(rows().get(0).path("state").asString()).isEqualTo("NEEDS_ANSWER");
+        client.patch(
+                "/api/intake/sheet/rows",
+                Map.of("positions", List.of(first), "cells", Map.of("device", "024b7a200030", "model", "K24")));
+        assertThat(rows().get(0).path("state").asString()).isEqualTo("READY");
+        client.post("/api/intake/sheet/rows/remove?state=NEEDS_ANSWER", Map.of());
+        assertThat(rows()).hasSize(1);
+    }
+
+    @Test
+    void clearedSheetIsBroughtBack() {
+        client.post("/api/intake/sheet/rows", Map.of("text", "024b7a200041"));
+        client.delete("/api/intake/sheet");
+        assertThat(sheet().path("total").asInt()).isZero();
+        assertThat(sheet().path("canBringBack").asBoolean()).isTrue();
+        client.post("/api/intake/sheet/bring-back", Map.of());
+        assertThat(rows().get(0).path("shown").path("device").asString()).isEqualTo("02-4B-7A-20-00-41");
+    }
+
+    @Test
+    void undoIsRefusedOnceSomethingWasReleased() {
+        file(
+                "r.csv",
+                "MAC,Model,Site,Label,Ext\n024b7a200051,korrin-k24,Eskvik Pier,Relied on,2185\n",
+                StandardCharsets.UTF_8);
+        JsonNode done = client.post("/api/intake/sheet/enrol", Map.of()).json();
+        client.post("/api/devices/" + done.path("deviceIds").get(0).asLong() + "/release", Map.of());
+        Answer undo = client.post("/api/acts/" + done.path("actId").asLong() + "/undo", Map.of());
+        assertThat(undo.status()).isEqualTo(422);
+        assertThat(undo.problemAt("/")).contains("Something was released to Relied on since");
+    }
+
+    @Test
+    void oneSheetIsNobodyElses() {
+        client.post("/api/intake/sheet/rows", Map.of("text", "024b7a200061"));
+        assertThat(RunningServer.shared()
+                        .technician()
+                        .get("/api/intake/sheet/rows")
+                        .toString())
+                .doesNotContain("02-4B-7A-20-00-61");
+    }
+
+    @Test
+    void twoThousandRowsWithATenthWrongAreNamedRowByRow() {
+        StringBuilder csv = new StringBuilder("MAC;Model;Site;Label\n");
+        for (int i = 0; i < 2_000; i++) {
+            csv.append(i % 10 == 3 ? "03-00-00-21-" : "02-4B-7A-21-")
+                    .append(String.format(
+                            java.util.Locale.ROOT, "%02X-%02X;korrin-k24;Eskvik Pier;Row %d%n", i / 256, i % 256, i));
+        }
+        file("many.csv", csv.toString(), StandardCharsets.UTF_8);
+        JsonNode sheet = sheet();
+        assertThat(sheet.path("ready").asInt()).isEqualTo(1_800);
+        assertThat(sheet.path("refused").asInt()).isEqualTo(200);
+        JsonNode first = client.get("/api/intake/sheet/rows?state=REFUSED")
+                .json()
+                .path("rows")
+                .get(0);
+        assertThat(first.path("line").asInt()).isEqualTo(5);
+        assertThat(first.path("problems").get(0).path("column").asString()).isEqualTo("device");
+    }
+}
