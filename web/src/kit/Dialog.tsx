@@ -24,6 +24,8 @@ export function Dialog({ title, onClose, children, footer, width = '560px' }: Pr
   const ref = useRef<HTMLDialogElement>(null)
   useEffect(() => {
     ref.current?.showModal()
+    // Whoever opens a window by a key goes on with it: the first field has the focus, not the button that closes.
+    ref.current?.querySelector<HTMLElement>('input:not([type=checkbox]), select, textarea')?.focus()
   }, [])
   return (
     <Native ref={ref} onClose={onClose} aria-label={title} width={width}>

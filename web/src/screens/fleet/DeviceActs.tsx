@@ -31,7 +31,7 @@ export function DeviceActs({ device, onEdit }: Props) {
           Test call
         </Act>
         <Act asChild>
-          <Link to={`/templates/${device.templateId ?? ''}?device=${device.id}`}>Settings</Link>
+          <Link to={`/templates/${device.templateId ?? ''}?device=${device.id}`}>Its settings</Link>
         </Act>
         <Act onClick={onEdit}>Edit…</Act>
       </Flex>

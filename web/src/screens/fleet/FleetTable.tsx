@@ -119,9 +119,9 @@ export function FleetTable({ rows, open, walked, narrow, chosen, onChoose, onOpe
                 </td>
                 {!narrow && <chakra.td color="faded">{d.model}</chakra.td>}
                 {!narrow && <chakra.td color="faded">{d.site}</chakra.td>}
-                <td>
+                <chakra.td maxW={narrow ? '104px!' : '170px!'} title={d.lines}>
                   <Mono>{d.lines}</Mono>
-                </td>
+                </chakra.td>
                 {!narrow && (
                   <chakra.td color="faded">
                     <Mono>{d.firmware}</Mono>

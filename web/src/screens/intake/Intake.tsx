@@ -29,7 +29,7 @@ export function Intake() {
   const mayEnrol = useSession().data?.role !== 'VIEWER'
   const sheet = useSheet()
   const navigate = useNavigate()
-  const [state, setState] = useState<RowState | ''>('')
+  const [chosen, setState] = useState<RowState | ''>('')
   const [over, setOver] = useState(false)
   const [enrolled, setEnrolled] = useState<{ batchId: number; devices: number[] } | undefined>()
   const feed = useChange(
@@ -52,6 +52,14 @@ export function Intake() {
     },
   )
   const view = sheet.data
+  const counts: Record<RowState, number> = {
+    READY: view?.ready ?? 0,
+    NEEDS_ANSWER: view?.asked ?? 0,
+    REFUSED: view?.refused ?? 0,
+    UNCHANGED: view?.unchanged ?? 0,
+  }
+  // With the last of its rows mended, a filter would show nothing: then all rows are shown.
+  const state = chosen !== '' && counts[chosen] > 0 ? chosen : ''
   const drop = (e: DragEvent) => {
     e.preventDefault()
     setOver(false)

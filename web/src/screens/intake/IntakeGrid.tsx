@@ -16,14 +16,14 @@ const ROW = 30
 /** Shown whether or not a row has something in them; the others only when one has. */
 const ALWAYS = ['device', 'model', 'label', 'person', 'extension']
 const WIDTHS: Record<string, string> = {
-  device: '150px',
-  model: '108px',
-  extension: '74px',
+  device: '148px',
+  model: '100px',
+  extension: '84px',
   secondLine: '74px',
   serial: '96px',
-  site: '118px',
-  template: '104px',
-  kit: '96px',
+  site: '98px',
+  template: '98px',
+  kit: '92px',
 }
 
 /** What was fed, row by row; only the rows in sight are asked for and drawn. Every cell is corrected in place. */
@@ -34,7 +34,7 @@ export function IntakeGrid({ sheet, state, ground, mayChange }: Props) {
   const first = Math.floor(range.from / PAGE)
   const last = Math.floor(range.to / PAGE)
   const pages = Array.from({ length: last - first + 1 }, (_, i) => first + i)
-  const { rows, total } = useRows(sheet.version, state, pages)
+  const { rows, total } = useRows(state, pages)
   // eslint-disable-next-line react-hooks/incompatible-library -- nothing here is memoized by the compiler
   const virtual = useVirtualizer({
     count: total,
@@ -69,7 +69,7 @@ export function IntakeGrid({ sheet, state, ground, mayChange }: Props) {
   return (
     <>
       <Box ref={box} flex="1" minH="0" overflow="auto" px="18px" role="region" aria-label="Rows" tabIndex={0}>
-        <Grid tableLayout="fixed" minW={`${330 + columns.length * 104}px`}>
+        <Grid tableLayout="fixed" minW={`${260 + columns.length * 98}px`}>
           <chakra.thead position="sticky" top="0" bg="paper" zIndex="1">
             <tr>
               <th style={{ width: '24px' }} aria-label="State" />
@@ -78,7 +78,7 @@ export function IntakeGrid({ sheet, state, ground, mayChange }: Props) {
                   {c.heading}
                 </th>
               ))}
-              <th style={{ width: '240px' }}>What it needs</th>
+              <th style={{ width: '196px' }}>What it needs</th>
               <th style={{ width: '26px' }} aria-label="Remove" />
             </tr>
           </chakra.thead>

@@ -16,11 +16,11 @@ export const useSheet = () =>
     placeholderData: keepPreviousData,
   })
 
-/** The pages of rows that are in sight, of the sheet as it was at this version. */
-export function useRows(version: number, state: string, pages: number[]) {
+/** The pages of rows that are in sight; those shown stay until newer ones come. */
+export function useRows(state: string, pages: number[]) {
   return useQueries({
     queries: pages.map((page) => ({
-      queryKey: ['sheet', 'rows', version, state, page],
+      queryKey: ['sheet', 'rows', state, page],
       queryFn: () =>
         unwrap(client.GET('/api/intake/sheet/rows', { params: { query: { state, from: page * PAGE } } })),
       placeholderData: keepPreviousData,

@@ -1,10 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { useNavigate } from 'react-router'
 import { client, type Schemas } from '../../api/client'
 import { asProblem, unwrap } from '../../api/problem'
 import { useChange, useSession } from '../../api/queries'
 import { Act, Choice, Entry, Grid, Heading } from '../../kit/basics'
+import { Dialog } from '../../kit/Dialog'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
 import { Chooser } from './Chooser'
@@ -17,6 +19,8 @@ const SCORES = ['very weak', 'weak', 'fair', 'good', 'strong']
 
 export function Domains({ open }: { open: number }) {
   const domains = useDomains()
+  const mayChange = useSession().data?.role !== 'VIEWER'
+  const [adding, setAdding] = useState(false)
   const chosen = domains.data?.find((d) => d.id === open) ?? domains.data?.[0]
   return (
     <Chooser
@@ -29,10 +33,76 @@ export function Domains({ open }: { open: number }) {
           chosen: d.id === chosen?.id,
         })) ?? []
       }
+      more={mayChange && <Act onClick={() => setAdding(true)}>Add a domain…</Act>}
     >
       <Trouble error={domains.error} />
       {chosen && <DomainSheet key={`${chosen.id}-${chosen.version}`} domain={chosen} />}
+      {adding && <AddDomain onClose={() => setAdding(false)} />}
     </Chooser>
+  )
+}
+
+/** A new domain begins with one node and one block; the rest is set on its sheet. */
+function AddDomain({ onClose }: { onClose: () => void }) {
+  const [name, setName] = useState('')
+  const [address, setAddress] = useState('')
+  const navigate = useNavigate()
+  const add = useChange(
+    () =>
+      unwrap(
+        client.POST('/api/domains', {
+          body: {
+            id: 0,
+            name,
+            realm: name,
+            expiryMin: 60,
+            expiryUsual: 3600,
+            expiryMax: 7200,
+            contactLimit: 2,
+            transports: 'udp',
+            passwordShortest: 12,
+            passwordScore: 3,
+            outsideScore: 4,
+            pinDigits: 4,
+            emergency: '112',
+            nodes: [{ name: 'first', host: `first.${name}`, address, port: 5060, priority: 10, weight: 1 }],
+            blocks: [{ first: 200, last: 299, purpose: 'people' }],
+            version: 1,
+          },
+        }),
+      ),
+    (made) => {
+      onClose()
+      void navigate(`/settings/domains/${made.id}`)
+    },
+  )
+  const problem = asProblem(add.error)
+  return (
+    <Dialog
+      title="A new domain"
+      onClose={onClose}
+      width="440px"
+      footer={
+        <Act kind="main" disabled={add.isPending} onClick={() => add.mutate(undefined)}>
+          Add
+        </Act>
+      }
+    >
+      <Box display="grid" gap="10px">
+        <Field label="SIP domain" problem={problem?.at('/name')}>
+          <Entry fontFamily="mono" width="100%" value={name} onChange={(e) => setName(e.target.value)} />
+        </Field>
+        <Field label="Address of its first registrar node" problem={problem?.at('/nodes/0')}>
+          <Entry
+            fontFamily="mono"
+            width="100%"
+            value={address}
+            onChange={(e) => setAddress(e.target.value)}
+          />
+        </Field>
+      </Box>
+      <Trouble error={add.error} shownAt={['/name', '/nodes/0']} />
+    </Dialog>
   )
 }
 
@@ -206,6 +276,7 @@ function DomainSheet({ domain }: { domain: Domain }) {
             <th>Port</th>
             <th>Priority</th>
             <th>Weight</th>
+            <th aria-label="Take out" />
           </tr>
         </thead>
         <tbody>
@@ -240,11 +311,38 @@ function DomainSheet({ domain }: { domain: Domain }) {
                 <td>{number('port')}</td>
                 <td>{number('priority')}</td>
                 <td>{number('weight')}</td>
+                <td>
+                  {mayChange && (
+                    <Act
+                      kind="quiet"
+                      aria-label={`Take node ${i + 1} out`}
+                      onClick={() => set({ nodes: wish.nodes.filter((_, j) => j !== i) })}
+                    >
+                      ✕
+                    </Act>
+                  )}
+                </td>
               </tr>
             )
           })}
         </tbody>
       </Grid>
+      {mayChange && (
+        <Act
+          kind="quiet"
+          mt="4px"
+          onClick={() =>
+            set({
+              nodes: [
+                ...wish.nodes,
+                { name: '', host: '', address: '', port: 5060, priority: 30, weight: 1 },
+              ],
+            })
+          }
+        >
+          Add a node
+        </Act>
+      )}
       {at('/nodes').map((f, i) => (
         <Box key={i} color="rust" role="alert">
           {f.reason} {f.hint}

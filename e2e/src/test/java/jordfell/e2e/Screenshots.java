@@ -4,7 +4,7 @@ import static jordfell.e2e.Screen.button;
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.ColorScheme;
-import com.microsoft.playwright.options.SelectOption;
+import com.microsoft.playwright.options.FilePayload;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 
@@ -24,25 +24,24 @@ class Screenshots {
             shootAt(jordfell, page, "/fleet", "fleet");
             shootAt(jordfell, page, "/fleet/" + idOf(page, "Ticket window 4"), "device");
             shootAt(jordfell, page, "/triage", "triage");
-            shootAt(jordfell, page, "/roster", "roster");
+            shootAt(jordfell, page, "/roster/map", "number-map");
+            shootAt(jordfell, page, "/roster/people/" + personOf(page, "Henrik Dahl"), "people");
+            shootAt(jordfell, page, "/roster/extensions", "extensions");
+            shootAt(jordfell, page, "/roster/kits", "kits");
+            shootAt(jordfell, page, "/settings/sites/4", "sites");
+            shootAt(jordfell, page, "/settings/models/korrin-k24", "models");
+            shootAt(jordfell, page, "/fleet/" + idOf(page, "Quay help-points"), "adapter");
             shootAt(jordfell, page, "/templates", "templates");
             shootAt(jordfell, page, "/lab", "lab");
-            page.navigate(jordfell.address() + "/intake");
-            page.getByLabel("Site").selectOption(new SelectOption().setLabel("Eskvik Pier"));
-            page.getByLabel("Model").first().selectOption(new SelectOption().setLabel("Korrin K24"));
-            for (String line : new String[] {
-                "02-4B-7A-00-53-91;Ticket window 9;;2430",
-                "02-4B-7A-00-53-92;Ticket window 10;;2431",
-                "02-4B-7A-00-53-31;Deputy;Juno Aalto;2010;2432",
-                "02-4B-7A-00-53-8O;Gate 3;;2433",
-                "02-4B-7A-00-53-1C;Ticket window 4",
-                "02-4B-7A-00-53-94;Gate 4;;2413"
-            }) {
-                page.getByLabel("Scan, type or paste").fill(line);
-                page.getByLabel("Scan, type or paste").press("Enter");
-            }
-            page.waitForTimeout(800);
+            page.navigate(jordfell.address() + "/intake/sheet");
+            page.getByLabel("A table as CSV").setInputFiles(new FilePayload("second-lorry.csv", "text/csv", table()));
+            page.waitForTimeout(900);
+            page.getByLabel("MAC", new Page.GetByLabelOptions().setExact(true))
+                    .nth(4)
+                    .click();
             shoot(page, "intake");
+            button(page, "Clear the grid").click();
+            shootAt(jordfell, page, "/intake/batches/2", "batches");
             page.navigate(jordfell.address() + "/fleet");
             button(page, "Review and release…").click();
             page.waitForTimeout(800);
@@ -50,6 +49,34 @@ class Screenshots {
             Page dark = Jordfell.signIn(jordfell.window(1280, 800, ColorScheme.DARK), "lena", "lantern-harbour-41");
             shootAt(jordfell, dark, "/fleet/" + idOf(dark, "Pursers’ office"), "device-dark");
         }
+    }
+
+    /** A table as it might come with a lorry: most of it good, some of it not. */
+    private static byte[] table() {
+        return String.join(
+                        "\n",
+                        "MAC address;Model;Location;Description;Name;Role;Extension",
+                        "02-4B-7A-00-53-91;K24;Eskvik Pier;Ticket window 9;;;2430",
+                        "02-4B-7A-00-53-92;K24;Eskvik Pier;Ticket window 10;;;2431",
+                        "02-4B-7A-00-53-93;;Eskvik Pier;Deputy;Anna Berg;Ticket seller;",
+                        "02-4B-7A-00-53-94;;Eskvik Pier;Gate 1;;;2432",
+                        "02-4B-7A-00-53-8O;K12;Eskvik Pier;Gate 3;;;2433",
+                        "03-4B-7A-00-53-95;K12;Eskvik Pier;Gate 4;;;2434",
+                        "02-9E-11-00-00-0C;Ombrel;Eskvik Pier;Meeting room;;;2435",
+                        "02-5C-20-00-03-02;T8;Eskvik Pier;Quay help-points E;;;2460-2467",
+                        "02-4B-7A-00-53-1C;K24;Eskvik Pier;Ticket window four;;;",
+                        ";K24;Eskvik Pier;Kiosk;Oona Reiss;Ticket seller;",
+                        "02-4B-7A-00-53-96;K12;Eskvik Pier;Lamp locker;;;2413",
+                        "02-4B-7A-00-53-97;K12;Eskvik Pier;Stores;;;2436",
+                        "02-4B-7A-00-53-98;K12;Eskvik Pier;Ramp;;;2437")
+                .getBytes(java.nio.charset.StandardCharsets.UTF_8);
+    }
+
+    private static String personOf(Page page, String name) {
+        return page.evaluate(
+                        "async name => String((await (await fetch('/api/people?domainId=1&q=' + encodeURIComponent(name))).json()).rows[0].id)",
+                        name)
+                .toString();
     }
 
     private static String idOf(Page page, String label) {

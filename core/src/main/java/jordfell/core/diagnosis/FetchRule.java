@@ -3,6 +3,7 @@ package jordfell.core.diagnosis;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
 import jordfell.core.path.Stop;
@@ -24,6 +25,9 @@ final class FetchRule implements Rule {
     }
 
     private static Finding never(CaseOf device, ReleaseFacts release) {
+        if (device.facts().model().kind() == DeviceKind.SOFTPHONE) {
+            return notHandedOver(device, release);
+        }
         return new Finding(
                 Cause.NEVER_CALLED_IN,
                 "",
@@ -40,6 +44,28 @@ final class FetchRule implements Rule {
                 List.of(Remedy.advice("Check that it has power and network at "
                         + device.facts().site() + ", and compare the MAC on its label with "
                         + device.facts().address() + ".")));
+    }
+
+    /** A softphone asks for nothing before its user has opened the link that hands it over. */
+    private static Finding notHandedOver(CaseOf device, ReleaseFacts release) {
+        String number = device.facts().lines().stream()
+                .flatMap(l -> l.extension().stream())
+                .map(e -> e.number())
+                .findFirst()
+                .orElse("its extension");
+        return new Finding(
+                Cause.NEVER_CALLED_IN,
+                "softphone",
+                Certainty.CERTAIN,
+                0,
+                "not handed over",
+                "Its credentials were never handed over.",
+                "Nobody has opened a handoff link for it, and a softphone knows nothing before that.",
+                release.at(),
+                0,
+                List.of("released as " + release.revision().brief(), "no handoff was opened"),
+                List.of(Remedy.advice(
+                        "Hand " + number + " over again from the Roster; a link that ran out opens nothing.")));
     }
 
     private static Finding stale(ReleaseFacts release, ConfigRequested served) {

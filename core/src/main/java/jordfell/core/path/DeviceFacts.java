@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
@@ -43,8 +44,11 @@ public record DeviceFacts(
         problems = List.copyOf(problems);
     }
 
-    /** The MAC in its usual form, or the code that it waits for. */
+    /** The MAC in its usual form, or the code that it waits for; a softphone has neither and is told by its instance. */
     public String address() {
+        if (model.kind() == DeviceKind.SOFTPHONE) {
+            return mac.map(m -> "instance " + m.compact()).orElse("");
+        }
         return mac.map(MacAddress::toString)
                 .or(() -> claim.map(c -> "claim " + c))
                 .orElse("");

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Condition;
@@ -64,7 +65,7 @@ class FleetController {
     record Hit(String kind, long id, String title, String detail) {}
 
     static final String SELECT = """
-            select d.id, d.mac, d.claim_code, d.standing, d.label, m.maker || ' ' || m.name model, s.id site_id,
+            select d.id, d.mac, d.claim_code, d.standing, d.label, m.maker || ' ' || m.name model, m.kind, s.id site_id,
                    s.name site, t.*
             from unnest(cast(? as bigint array)) as u(i) join device d on d.id = u.i join model m on m.id = d.model_id join site s on s.id = d.site_id
             join device_state t on t.device_id = d.id
@@ -170,7 +171,9 @@ class FleetController {
     }
 
     private static String address(Row row) throws java.sql.SQLException {
-        Optional<String> mac = row.textIfAny("mac").map(m -> MacAddress.of(m).toString());
+        boolean softphone = row.text("kind").equals(DeviceKind.SOFTPHONE.name());
+        Optional<String> mac = row.textIfAny("mac")
+                .map(m -> softphone ? "instance " + m : MacAddress.of(m).toString());
         return mac.or(() -> claim(row)).orElse("");
     }
 

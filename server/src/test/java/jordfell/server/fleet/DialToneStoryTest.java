@@ -48,7 +48,8 @@ class DialToneStoryTest {
         assertThat(sheet.path("findings")).hasSize(1);
         assertThat(sheet.path("findings").get(0).path("detail").asString()).contains("Lines 1 and 2 are crossed");
         assertThat(sheet.path("match").get(0).path("rows").toString()).contains("2432’s");
-        assertThat(pier.client().get("/api/triage").toString()).contains("Window B");
+        RunningServer.until(
+                "triage", () -> pier.client().get("/api/triage").toString().contains("Window B"));
         assertThat(pier.client()
                         .post("/api/devices/" + id + "/resend", Map.of())
                         .status())

@@ -46,6 +46,7 @@ class HandoffTest {
         Answer link = make(extension("2190"));
         assertThat(link.status()).isEqualTo(201);
         long device = link.json().path("deviceId").asLong();
+        assertThat(pier.sheet(device).path("mac").asString()).startsWith("instance ");
         String token = link.json().path("path").asString().replace("/handoff#", "");
         assertThat(link.json().path("qr").size()).isGreaterThan(20);
         RunningServer.Client stranger = withCookie();
