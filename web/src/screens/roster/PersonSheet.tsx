@@ -25,7 +25,7 @@ export function PersonSheet({ id, onClose }: { id: number; onClose: () => void }
   const [leaving, setLeaving] = useState(false)
   const [handing, setHanding] = useState<Schemas['ExtensionRow'] | undefined>()
   const person = query.data
-  const domainId = ground?.domains[0]?.id ?? 0
+  const domainId = person?.domainId ?? 0
   const devices = useQuery({
     queryKey: ['devices', 'person', id, person?.name],
     enabled: !!person,

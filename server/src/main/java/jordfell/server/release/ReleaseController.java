@@ -58,7 +58,7 @@ class ReleaseController {
     List<PendingDevice> pending() {
         return jdbc.list(
                 """
-                select d.id, d.label, d.mac, s.name site, m.maker || ' ' || m.name model, t.releasable, t.condition,
+                select d.id, d.label, coalesce(d.mac, 'claim ' || d.claim_code, '') mac, s.name site, m.maker || ' ' || m.name model, t.releasable, t.condition,
                        t.word,
                        exists (select 1 from release_item i where i.device_id = d.id) released
                 from device_state t join device d on d.id = t.device_id

@@ -34,6 +34,7 @@ class PersonController {
     /** Somebody in a list. */
     record PersonRow(
             long id,
+            long domainId,
             String name,
             String department,
             String email,
@@ -76,6 +77,7 @@ class PersonController {
 
     private static final RowMapper<PersonRow> ROW = row -> new PersonRow(
             row.number("id"),
+            row.number("domain_id"),
             row.text("name"),
             row.text("department"),
             row.text("email"),

@@ -77,8 +77,10 @@ class SettingsApiTest {
         assertThat(file.path("lines").toString())
                 .contains("{\"change\":\"REMOVED\",\"text\":\"messages     = *86\"}")
                 .contains("{\"change\":\"ADDED\",\"text\":\"messages     = *99\"}");
-        JsonNode pending = pier.client().get("/api/releases/pending").json();
-        assertThat(pending.toString()).contains("\"label\":\"Preview\"").contains("\"changes\":[\"messages\"]");
+        RunningServer.until("it is listed", () -> {
+            String pending = pier.client().get("/api/releases/pending").toString();
+            return pending.contains("\"label\":\"Preview\"") && pending.contains("\"changes\":[\"messages\"]");
+        });
         assertThat(pier.client()
                         .post("/api/releases", Map.of("deviceIds", List.of(id), "reason", "voicemail moved"))
                         .status())
