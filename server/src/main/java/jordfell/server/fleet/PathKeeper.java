@@ -145,7 +145,18 @@ public class PathKeeper {
             index.touch(List.of(deviceId));
             events.publish(EventHub.Topic.DEVICE, deviceId);
         } catch (RuntimeException e) {
-            log.error("The path of device {} could not be computed", deviceId, e);
+            if (!isGone(deviceId)) {
+                log.error("The path of device {} could not be computed", deviceId, e);
+            }
+        }
+    }
+
+    /** An import can be taken back while the paths of its devices are computed. */
+    private boolean isGone(long deviceId) {
+        try {
+            return cases.open(deviceId).isEmpty();
+        } catch (RuntimeException e) {
+            return false;
         }
     }
 
