@@ -73,8 +73,11 @@ class DialToneStoryTest {
 
     private void releaseAndWatch(Page page) {
         sees(page, "1 device");
+        long start = System.nanoTime();
         button(page, "Release to this device").click();
         rail(page, "ppppppp", 10);
+        double seconds = (System.nanoTime() - start) / 1e9;
+        assertThat(seconds).as("seconds from release to Accepted").isLessThan(5);
     }
 
     /** Somebody types each line's password into the other's field. */
