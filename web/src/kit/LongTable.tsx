@@ -1,7 +1,7 @@
 import { Box, chakra } from '@chakra-ui/react'
-import { useVirtualizer } from '@tanstack/react-virtual'
-import { type ReactNode, useEffect, useRef } from 'react'
+import type { ReactNode } from 'react'
 import { Grid } from './basics'
+import { useRowsInSight } from './useRowsInSight'
 
 export type Column<R> = { heading: string; width?: string; cell: (row: R) => ReactNode }
 
@@ -38,24 +38,7 @@ const Row = chakra('tr', {
 /** A table of any length: only the rows in sight are drawn, and more are asked for near the end. */
 export function LongTable<R>(props: Props<R>) {
   const { label, columns, rows, keyOf, walked = -1, open, onOpen, onEnd } = props
-  const box = useRef<HTMLDivElement>(null)
-  // eslint-disable-next-line react-hooks/incompatible-library -- nothing here is memoized by the compiler
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => box.current,
-    estimateSize: () => ROW,
-    overscan: 12,
-  })
-  const items = virtual.getVirtualItems()
-  const last = items[items.length - 1]?.index ?? 0
-  useEffect(() => {
-    if (rows.length > 0 && last >= rows.length - 20) onEnd?.()
-  }, [last, rows.length, onEnd])
-  useEffect(() => {
-    if (walked >= 0) virtual.scrollToIndex(walked)
-  }, [walked, virtual])
-  const above = items[0]?.start ?? 0
-  const below = virtual.getTotalSize() - (items[items.length - 1]?.end ?? 0)
+  const { box, items, above, below } = useRowsInSight(rows.length, ROW, walked, onEnd)
   return (
     <Box ref={box} flex="1" minH="0" overflow="auto" tabIndex={0} role="region" aria-label={label}>
       <Grid>

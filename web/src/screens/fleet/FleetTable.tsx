@@ -1,11 +1,10 @@
 import { Box, chakra } from '@chakra-ui/react'
-import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useRef } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Age } from '../../kit/Age'
 import { Grid, Mono } from '../../kit/basics'
 import { Rail } from '../../kit/Rail'
+import { useRowsInSight } from '../../kit/useRowsInSight'
 
 type Device = Schemas['DeviceRow']
 type Props = {
@@ -41,24 +40,7 @@ const Row = chakra('tr', {
 
 /** Only the rows in sight are drawn, so that ten thousand scroll like ten. */
 export function FleetTable({ rows, open, walked, narrow, chosen, onChoose, onOpen, onEnd }: Props) {
-  const box = useRef<HTMLDivElement>(null)
-  // eslint-disable-next-line react-hooks/incompatible-library -- nothing here is memoized by the compiler
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => box.current,
-    estimateSize: () => ROW,
-    overscan: 12,
-  })
-  const items = virtual.getVirtualItems()
-  const last = items[items.length - 1]?.index ?? 0
-  useEffect(() => {
-    if (rows.length > 0 && last >= rows.length - 20) onEnd()
-  }, [last, rows.length, onEnd])
-  useEffect(() => {
-    if (walked >= 0) virtual.scrollToIndex(walked)
-  }, [walked, virtual])
-  const above = items[0]?.start ?? 0
-  const below = virtual.getTotalSize() - (items[items.length - 1]?.end ?? 0)
+  const { box, items, above, below } = useRowsInSight(rows.length, ROW, walked, onEnd)
   return (
     <Box ref={box} flex="1" minH="0" overflow="auto" tabIndex={0} role="region" aria-label="Devices">
       <Grid>
