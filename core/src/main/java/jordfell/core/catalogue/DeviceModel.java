@@ -1,6 +1,7 @@
 package jordfell.core.catalogue;
 
 import java.util.List;
+import jordfell.core.keys.KeyBank;
 
 /**
  * A model of device and what it can hold.
@@ -8,7 +9,9 @@ import java.util.List;
  * @param id stable key, such as {@code korrin-k24}
  * @param family the dialect it reads
  * @param lines most lines it can register
- * @param keys programmable keys
+ * @param keys programmable keys on one page
+ * @param pages how many pages of keys it turns
+ * @param sidecarKeys keys of one sidecar; 0 if it takes none
  * @param passwordField most characters its password field holds; longer ones are cut by the phone
  * @param labelField most characters a line's label may have
  * @param macPrefixes digits that its MAC addresses begin with, in lower case
@@ -22,6 +25,8 @@ public record DeviceModel(
         String family,
         int lines,
         int keys,
+        int pages,
+        int sidecarKeys,
         int passwordField,
         int labelField,
         List<String> macPrefixes,
@@ -32,7 +37,7 @@ public record DeviceModel(
         serialPrefixes = List.copyOf(serialPrefixes);
     }
 
-    /** A model of which no prefix is known. */
+    /** A model with one page of keys of which no prefix is known. */
     public DeviceModel(
             String id,
             String maker,
@@ -43,7 +48,12 @@ public record DeviceModel(
             int keys,
             int passwordField,
             int labelField) {
-        this(id, maker, name, kind, family, lines, keys, passwordField, labelField, List.of(), List.of());
+        this(id, maker, name, kind, family, lines, keys, 1, 0, passwordField, labelField, List.of(), List.of());
+    }
+
+    /** Its keys with so many sidecars beside it; those that it can't take are not counted. */
+    public KeyBank bank(int sidecars) {
+        return new KeyBank(keys, pages, sidecarKeys == 0 ? 0 : sidecars, sidecarKeys);
     }
 
     public String fullName() {

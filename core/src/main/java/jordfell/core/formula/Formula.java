@@ -5,11 +5,11 @@ import dev.cel.common.CelIssue;
 import dev.cel.common.CelValidationException;
 import dev.cel.common.ast.CelExpr;
 import dev.cel.common.navigation.CelNavigableAst;
+import dev.cel.common.values.CelByteString;
 import dev.cel.runtime.CelEvaluationException;
 import dev.cel.runtime.CelRuntime;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -20,7 +20,12 @@ import java.util.regex.Pattern;
  */
 public final class Formula {
 
-    private static final int LONGEST = 2_000;
+    /** Most characters of a formula's text. */
+    public static final int LONGEST = 2_000;
+
+    /** Most characters that one gives. */
+    public static final int LONGEST_RESULT = 10_000;
+
     private static final Pattern PLACE = Pattern.compile("\\{\\{(.*?)}}");
 
     private final List<Part> parts;
@@ -49,11 +54,15 @@ public final class Formula {
         record Failed(String reason) implements Outcome {}
     }
 
-    public static Compiled compile(String text, Vocabulary vocabulary) {
+    /** Whether the text is worked out at all, rather than standing for itself. */
+    public static boolean isWorkedOut(String text) {
+        return text.startsWith("=") || text.contains("{{");
+    }
+
+    static Compiled compile(String text, Cel environment, Vocabulary vocabulary) {
         if (text.length() > LONGEST) {
             return new Compiled.Bad("It has " + text.length() + " characters; at most " + LONGEST + " fit.");
         }
-        Cel environment = vocabulary.environment();
         List<Part> parts = new ArrayList<>();
         try {
             if (text.startsWith("=")) {
@@ -78,22 +87,32 @@ public final class Formula {
         }
     }
 
-    /** What it gives for these values; fields that are not given are empty text. */
-    public Outcome evaluate(Map<String, Map<String, String>> values, Vocabulary vocabulary) {
+    /** What it gives for these values; {@code true} and {@code false} are yes and no. */
+    public Outcome evaluate(Vocabulary.Values values) {
         StringBuilder out = new StringBuilder();
-        Map<String, Object> complete = vocabulary.complete(values);
         for (Part part : parts) {
             if (part instanceof Part.Plain plain) {
                 out.append(plain.text());
             } else if (part instanceof Part.Worked worked) {
                 try {
-                    out.append(Vocabulary.text(worked.program().eval(complete)));
+                    out.append(text(worked.program().eval(values.byThing())));
                 } catch (CelEvaluationException e) {
                     return new Outcome.Failed("“" + worked.source() + "” gives nothing: " + plainReason(e));
                 }
             }
         }
-        return new Outcome.Text(out.toString());
+        return out.length() > LONGEST_RESULT
+                ? new Outcome.Failed(
+                        "It gives " + out.length() + " characters; at most " + LONGEST_RESULT + " are kept.")
+                : new Outcome.Text(out.toString());
+    }
+
+    private static String text(Object value) {
+        return switch (String.valueOf(value)) {
+            case "true" -> value instanceof Boolean ? "yes" : "true";
+            case "false" -> value instanceof Boolean ? "no" : "false";
+            default -> value instanceof CelByteString bytes ? bytes.toStringUtf8() : String.valueOf(value);
+        };
     }
 
     private static final class UnknownField extends RuntimeException {
@@ -143,7 +162,14 @@ public final class Formula {
     }
 
     private static String plainReason(CelEvaluationException e) {
-        String message = String.valueOf(e.getMessage());
+        String message = String.valueOf(e.getMessage()).replaceFirst("^evaluation error( at \\S+)?: ", "");
+        Matcher notWhole = Pattern.compile("For input string: \"(.*)\"").matcher(message);
+        if (notWhole.find()) {
+            return "“" + notWhole.group(1) + "” is not a whole number.";
+        }
+        if (message.contains("No matching overload")) {
+            return "text and numbers are mixed; int(…) makes a number of text, string(…) text of a number.";
+        }
         return message.contains("/ by zero") || message.contains("divide by zero") ? "it divides by zero." : message;
     }
 }

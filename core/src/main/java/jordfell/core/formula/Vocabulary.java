@@ -1,26 +1,28 @@
 package jordfell.core.formula;
 
 import com.google.common.collect.ImmutableMap;
-import dev.cel.bundle.Cel;
-import dev.cel.bundle.CelBuilder;
-import dev.cel.bundle.CelFactory;
-import dev.cel.common.types.MapType;
-import dev.cel.common.types.SimpleType;
-import dev.cel.common.values.CelByteString;
-import dev.cel.extensions.CelExtensions;
-import java.util.LinkedHashMap;
+import com.google.common.collect.ImmutableSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /**
- * The names that formulas may use: things with fields, such as {@code person.name}. All fields are text.
+ * The names that formulas may use: things with fields, such as {@code person.name}.
  *
- * @param things fields of each thing
+ * @param things fields of each thing, in the order in which they are offered
+ * @param whole fields that are whole numbers, written {@code model.keys}; all others are text
  */
-public record Vocabulary(Map<String, List<String>> things) {
+public record Vocabulary(Map<String, List<String>> things, Set<String> whole) {
 
     public Vocabulary {
         things = ImmutableMap.copyOf(things);
+        whole = ImmutableSet.copyOf(whole);
+    }
+
+    /** A vocabulary of texts alone. */
+    public Vocabulary(Map<String, List<String>> things) {
+        this(things, Set.of());
     }
 
     /** Every name that can be written, for completion: {@code person.name}. */
@@ -30,27 +32,40 @@ public record Vocabulary(Map<String, List<String>> things) {
                 .toList();
     }
 
-    Cel environment() {
-        CelBuilder builder = CelFactory.plannerCelBuilder().addCompilerLibraries(CelExtensions.strings());
-        builder.addRuntimeLibraries(CelExtensions.strings());
-        things.keySet().forEach(thing -> builder.addVar(thing, MapType.create(SimpleType.STRING, SimpleType.STRING)));
-        return builder.build();
+    /** Whether a thing has a field that is no text, so that its fields' types are only known when it is worked out. */
+    boolean isMixed(String thing) {
+        return things.getOrDefault(thing, List.of()).stream().anyMatch(field -> whole.contains(thing + "." + field));
     }
 
-    /** The given values with empty text for every field that is not among them. */
-    Map<String, Object> complete(Map<String, Map<String, String>> given) {
-        Map<String, Object> complete = new LinkedHashMap<>();
+    /** Values for all names: those given, and for every other field empty text or 0. */
+    public Values values(Map<String, ? extends Map<String, String>> given) {
+        Map<String, Object> complete = new HashMap<>();
         things.forEach((thing, fields) -> {
-            Map<String, String> values = new LinkedHashMap<>();
-            Map<String, String> known = given.getOrDefault(thing, Map.of());
-            fields.forEach(field -> values.put(field, known.getOrDefault(field, "")));
+            Map<String, String> known = given.containsKey(thing) ? given.get(thing) : Map.of();
+            Map<String, Object> values = new HashMap<>();
+            fields.forEach(field -> {
+                String text = known.getOrDefault(field, "");
+                values.put(
+                        field,
+                        whole.contains(thing + "." + field)
+                                ? (Object) (text.isEmpty() ? 0L : Long.parseLong(text))
+                                : text);
+            });
             complete.put(thing, values);
         });
-        return complete;
+        return new Values(complete);
     }
 
-    /** What a value is as text. */
-    static String text(Object value) {
-        return value instanceof CelByteString bytes ? bytes.toStringUtf8() : String.valueOf(value);
+    /** What the names stand for, for one thing that formulas are worked out for. */
+    public static final class Values {
+        private final Map<String, Object> byThing;
+
+        private Values(Map<String, Object> byThing) {
+            this.byThing = byThing;
+        }
+
+        Map<String, Object> byThing() {
+            return byThing;
+        }
     }
 }

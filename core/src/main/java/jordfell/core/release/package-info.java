@@ -1,5 +1,5 @@
 /**
- * Revisions of rendered configurations and the differences between two of them.
+ * What a configuration says, which bytes it has, and how two of them differ.
  */
 @NullMarked
 package jordfell.core.release;

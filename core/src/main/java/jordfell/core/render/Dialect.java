@@ -1,18 +1,87 @@
 package jordfell.core.render;
 
-import jordfell.core.identity.MacAddress;
+import com.samskivert.mustache.Mustache;
+import com.samskivert.mustache.MustacheException;
+import com.samskivert.mustache.Template;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
 
-/** A family's configuration language: how its file is named and written. */
-public interface Dialect {
+/** A family's configuration language, ready to be written: its body compiled with its own escaping at every place. */
+public final class Dialect {
 
-    /** The family's key, as models name it. */
-    String family();
+    private final Family family;
+    private final Template body;
+    private final Template markedBody;
+    private final Set<String> understood;
 
-    String contentType();
+    private Dialect(Family family) {
+        this.family = family;
+        this.body = compile(family.body(), family.escaping()::escape);
+        this.markedBody = compile(family.body(), raw -> Marks.escapeWithin(raw, family.escaping()));
+        this.understood = understood(family.body());
+    }
 
-    /** The name under which this device asks for its file. */
-    String fileName(MacAddress mac);
+    /** A dialect, or what is wrong with the family's body. */
+    public sealed interface Compiled {
+        record Good(Dialect dialect) implements Compiled {}
+
+        /**
+         * The body can't be used.
+         *
+         * @param problems in the order of their lines; at least one that {@link BodyProblem#isGrave() is grave}
+         */
+        record Bad(List<BodyProblem> problems) implements Compiled {}
+    }
+
+    /** Makes a dialect of a family unless its body has a grave problem. */
+    public static Compiled of(Family family) {
+        List<BodyProblem> problems = BodyCheck.check(family.body(), family.escaping());
+        return problems.stream().anyMatch(BodyProblem::isGrave)
+                ? new Compiled.Bad(problems)
+                : new Compiled.Good(new Dialect(family));
+    }
+
+    public Family family() {
+        return family;
+    }
 
     /** The file's text. Equal input gives equal text. */
-    String render(DeviceConfig config);
+    public String render(DeviceConfig config) {
+        return body.execute(BodyContext.of(config));
+    }
+
+    /** The same text, with where each value ended up. */
+    public MarkedFile renderMarked(DeviceConfig config) {
+        Marks marks = new Marks();
+        return marks.read(markedBody.execute(BodyContext.of(config).decorated(marks::mark)));
+    }
+
+    /** Keys of the settings that its files have a place for. */
+    public Set<String> understood() {
+        return understood;
+    }
+
+    /** Whether its files have a place for programmable keys. */
+    public boolean understandsKeys() {
+        return family.body().contains("{{#" + BodyNames.KEYS + "}}");
+    }
+
+    private static Template compile(String body, Mustache.Escaper escaper) {
+        return Mustache.compiler()
+                .withLoader(name -> {
+                    throw new MustacheException("a body has no parts of its own");
+                })
+                .withEscaper(escaper)
+                .compile(body);
+    }
+
+    private static Set<String> understood(String body) {
+        Set<String> keys = new HashSet<>();
+        BodyWords.in(body)
+                .forEach(word -> BodyNames.find(word.name(), word.place())
+                        .flatMap(BodyName::setting)
+                        .ifPresent(setting -> keys.add(setting.key())));
+        return Set.copyOf(keys);
+    }
 }

@@ -1,5 +1,6 @@
 package jordfell.core.render;
 
+import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 
 /** How a dialect makes a value survive its grammar unchanged. */
@@ -61,10 +62,43 @@ public enum Escaping {
             }
             return out.toString();
         }
+    },
+    /** Everything but letters, digits and {@code - . _ ~} as percent and two hexadecimal digits of its UTF-8 (RFC 3986 §2.1). */
+    PERCENT {
+        @Override
+        public String escape(String raw) {
+            StringBuilder out = new StringBuilder();
+            for (byte b : raw.getBytes(StandardCharsets.UTF_8)) {
+                char c = (char) (b & 0xff);
+                boolean plain = c < 0x80 && (Character.isLetterOrDigit(c) || "-._~".indexOf(c) >= 0);
+                out.append(plain ? Character.toString(c) : code("%%%02x", c));
+            }
+            return out.toString();
+        }
     };
 
     /** The value as it is written. */
     public abstract String escape(String raw);
+
+    /** Which characters would be misread if they were not escaped. */
+    public String dangers() {
+        return switch (this) {
+            case KEY_VALUE -> "# or ;";
+            case JSON -> "a quote or backslash";
+            case XML -> "& or <";
+            case PERCENT -> "a blank or %";
+        };
+    }
+
+    /** Whether what follows this beginning of a line is a remark that the phone does not read. */
+    boolean isRemark(String lineBefore) {
+        return switch (this) {
+            case KEY_VALUE -> lineBefore.matches(".*(?<!\\\\)[#;].*");
+            case XML -> lineBefore.contains("<!--") && !lineBefore.contains("-->");
+            case JSON -> lineBefore.contains("//") && !lineBefore.contains("://");
+            case PERCENT -> lineBefore.stripLeading().startsWith("#");
+        };
+    }
 
     private static String code(String form, char c) {
         return String.format(Locale.ROOT, form, (int) c);

@@ -6,12 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.core.formula.Formula;
+import jordfell.core.formula.Formulas;
 import jordfell.core.formula.Vocabulary;
 
 /** Works out what a kit derives for a person or a place. Compiled once for each kit. */
 public final class KitDerivation {
 
     public static final Vocabulary WORDS = new Vocabulary(words());
+    private static final Formulas FORMULAS = new Formulas(WORDS);
 
     private static final int LONGEST_NAME = 100;
     private static final int LONGEST_USER = 64;
@@ -45,7 +47,7 @@ public final class KitDerivation {
 
     public Derived derive(Subject subject) {
         List<Problem> failed = new ArrayList<>(problems);
-        Map<String, Map<String, String>> values = values(subject);
+        Vocabulary.Values values = WORDS.values(values(subject));
         String displayName =
                 limited("displayName", values, LONGEST_NAME, failed).orElse(subject.name());
         String authUser = limited("authUser", values, LONGEST_USER, failed)
@@ -56,7 +58,7 @@ public final class KitDerivation {
     }
 
     private void compile(String field, String text) {
-        Formula.Compiled compiled = Formula.compile(text, WORDS);
+        Formula.Compiled compiled = FORMULAS.compile(text);
         if (compiled instanceof Formula.Compiled.Good good) {
             formulas.put(field, good.formula());
         } else if (compiled instanceof Formula.Compiled.Bad bad) {
@@ -64,13 +66,12 @@ public final class KitDerivation {
         }
     }
 
-    private Optional<String> limited(
-            String field, Map<String, Map<String, String>> values, int longest, List<Problem> failed) {
+    private Optional<String> limited(String field, Vocabulary.Values values, int longest, List<Problem> failed) {
         Formula formula = formulas.get(field);
         if (formula == null) {
             return Optional.empty();
         }
-        Formula.Outcome outcome = formula.evaluate(values, WORDS);
+        Formula.Outcome outcome = formula.evaluate(values);
         if (outcome instanceof Formula.Outcome.Failed f) {
             failed.add(new Problem(field, f.reason()));
             return Optional.empty();

@@ -6,6 +6,7 @@ public enum LayerKind {
     DOMAIN,
     SITE,
     TEMPLATE,
+    KIT,
     EXTENSION,
     DEVICE
 }

@@ -1,30 +1,35 @@
 package jordfell.core.settings;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 
 /**
  * A setting's value with its provenance.
  *
- * @param words every layer's word, lowest first; the last one wins. Empty: only the catalogue's default speaks.
- * @param problem why the winning value can't be used
+ * @param value what it comes to for this device or line; empty if nothing gives one
+ * @param words every layer's word, lowest first. Empty: only the catalogue's usual value speaks.
+ * @param standing which of the words stands: the last one, or the first that is locked; -1 for none
+ * @param problem why the value can't be used
  */
 public record ResolvedSetting(
-        Setting setting, Optional<String> value, List<LayerWord> words, Optional<String> problem) {
+        Setting setting, Optional<String> value, List<LayerWord> words, int standing, Optional<String> problem) {
 
-    public ResolvedSetting {
-        words = List.copyOf(words);
-    }
-
-    /** The layer whose word stands, or empty when it is the catalogue's default. */
+    /** The layer whose word stands, or empty when it is the catalogue's usual value. */
     public Optional<LayerWord> winner() {
-        return words.isEmpty() ? Optional.empty() : Optional.of(words.get(words.size() - 1));
+        return standing < 0 ? Optional.empty() : Optional.of(words.get(standing));
     }
 
-    /** The words that were overridden, nearest first. */
+    /** The words below the one that stands, nearest first. */
     public List<LayerWord> overridden() {
-        List<LayerWord> lower = new java.util.ArrayList<>(words.subList(0, Math.max(0, words.size() - 1)));
-        java.util.Collections.reverse(lower);
+        List<LayerWord> lower = new ArrayList<>(words.subList(0, Math.max(0, standing)));
+        Collections.reverse(lower);
         return lower;
+    }
+
+    /** Words that would win if a lock beneath them did not keep them out. */
+    public List<LayerWord> lockedOut() {
+        return words.subList(standing + 1, words.size());
     }
 }

@@ -1,12 +1,23 @@
 package jordfell.core.settings;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /** All settings of one scope, resolved, in the catalogue's order. */
-public record ResolvedSettings(List<ResolvedSetting> all) {
+public final class ResolvedSettings {
 
-    public ResolvedSettings {
-        all = List.copyOf(all);
+    private final List<ResolvedSetting> all;
+    private final Map<String, ResolvedSetting> byKey;
+
+    public ResolvedSettings(List<ResolvedSetting> all) {
+        this.all = List.copyOf(all);
+        this.byKey = new HashMap<>(all.size() * 2);
+        all.forEach(s -> byKey.put(s.setting().key(), s));
+    }
+
+    public List<ResolvedSetting> all() {
+        return all;
     }
 
     /** The value that stands, or empty text when there is none. */
@@ -14,11 +25,13 @@ public record ResolvedSettings(List<ResolvedSetting> all) {
         return get(key).value().orElse("");
     }
 
+    /** One of them. @throws IllegalArgumentException if this scope has no such setting */
     public ResolvedSetting get(String key) {
-        return all.stream()
-                .filter(s -> s.setting().key().equals(key))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("no such setting here: " + key));
+        ResolvedSetting setting = byKey.get(key);
+        if (setting == null) {
+            throw new IllegalArgumentException("no such setting here: " + key);
+        }
+        return setting;
     }
 
     public List<ResolvedSetting> problems() {

@@ -1,16 +1,45 @@
 package jordfell.core.settings;
 
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import jordfell.core.dialing.DigitMapSyntax;
 
 /** What values a setting takes. */
 public sealed interface SettingType {
 
     /** Why this value can't be used: what is wrong and what would be right. Empty when it can. */
     Optional<String> refuse(String value);
+
+    /**
+     * The type written as in the catalogue: {@code text 32}, {@code secret 64}, {@code whole 30..86400 s}, {@code choice
+     * a|b}, {@code list a|b}, {@code yesno}, {@code host}, {@code url}, {@code zone}, {@code digitmap}, {@code version}.
+     */
+    static SettingType of(String written) {
+        String[] parts = written.split(" ", 3);
+        String given = parts.length > 1 ? parts[1] : "";
+        return switch (parts[0]) {
+            case "text" -> new Text(Integer.parseInt(given));
+            case "secret" -> new Secret(Integer.parseInt(given));
+            case "whole" -> {
+                String[] ends = given.split("\\.\\.");
+                yield new Whole(Long.parseLong(ends[0]), Long.parseLong(ends[1]), parts.length > 2 ? parts[2] : "");
+            }
+            case "choice" -> new Choice(List.of(given.split("\\|")));
+            case "list" -> new Words(List.of(given.split("\\|")));
+            case "yesno" -> new YesNo();
+            case "host" -> new Host();
+            case "url" -> new Url();
+            case "zone" -> new Zone();
+            case "digitmap" -> new DigitMap();
+            case "version" -> new Version();
+            default -> throw new IllegalArgumentException("no type of setting is written " + written);
+        };
+    }
 
     /** Any text of up to so many characters. */
     record Text(int longest) implements SettingType {
@@ -103,6 +132,81 @@ public sealed interface SettingType {
             } catch (DateTimeException e) {
                 return Optional.of("“" + value + "” is not a time zone; Etc/UTC and Etc/GMT-1 are.");
             }
+        }
+    }
+
+    /** A text that is sealed where it lies and shown as dots. */
+    record Secret(int longest) implements SettingType {
+        @Override
+        public Optional<String> refuse(String value) {
+            return value.isEmpty()
+                    ? Optional.of("It is empty; a secret has characters.")
+                    : new Text(longest).refuse(value);
+        }
+    }
+
+    /** Some of a few words, each once, in an order that matters; divided by commas. */
+    record Words(List<String> options) implements SettingType {
+        @Override
+        public Optional<String> refuse(String value) {
+            List<String> words = List.of(value.split(",", -1));
+            for (String word : words) {
+                if (!options.contains(word)) {
+                    return Optional.of("“" + word + "” is not offered; choose among " + String.join(", ", options)
+                            + ", divided by commas without blanks.");
+                }
+                if (words.indexOf(word) != words.lastIndexOf(word)) {
+                    return Optional.of("“" + word + "” stands there twice; once is enough.");
+                }
+            }
+            return Optional.empty();
+        }
+    }
+
+    /** An address that begins with http:// or https:// (RFC 3986). */
+    record Url() implements SettingType {
+        private static final int LONGEST = 500;
+
+        @Override
+        public Optional<String> refuse(String value) {
+            if (value.length() > LONGEST) {
+                return Optional.of("It has " + value.length() + " characters; at most " + LONGEST + " fit.");
+            }
+            if (!value.startsWith("http://") && !value.startsWith("https://")) {
+                return Optional.of("It does not begin with http:// or https://.");
+            }
+            try {
+                String host = new URI(value).getHost();
+                return host == null
+                        ? Optional.of("“" + value + "” names no host; https://pbx.example/book.xml does.")
+                        : Optional.empty();
+            } catch (URISyntaxException e) {
+                return Optional.of("“" + value + "” is no address: " + e.getReason() + " at character "
+                        + (e.getIndex() + 1) + ".");
+            }
+        }
+    }
+
+    /** A digit map. */
+    record DigitMap() implements SettingType {
+        private static final int LONGEST = 500;
+
+        @Override
+        public Optional<String> refuse(String value) {
+            return value.length() > LONGEST
+                    ? Optional.of("It has " + value.length() + " characters; at most " + LONGEST + " fit.")
+                    : DigitMapSyntax.refuse(value);
+        }
+    }
+
+    /** A version of dotted whole numbers. */
+    record Version() implements SettingType {
+        @Override
+        public Optional<String> refuse(String value) {
+            return value.matches("[0-9]{1,9}(\\.[0-9]{1,9}){0,5}")
+                    ? Optional.empty()
+                    : Optional.of(
+                            "“" + value + "” is not a version; whole numbers with dots between them are: 5.2.10.");
         }
     }
 }

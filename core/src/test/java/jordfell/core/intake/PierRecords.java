@@ -80,7 +80,7 @@ final class PierRecords implements IntakeRecords {
 
     private static DeviceModel model(
             String id, String maker, String name, int lines, List<String> macs, List<String> serials) {
-        return new DeviceModel(id, maker, name, DeviceKind.DESK_PHONE, "f", lines, 4, 24, 12, macs, serials);
+        return new DeviceModel(id, maker, name, DeviceKind.DESK_PHONE, "f", lines, 4, 1, 0, 24, 12, macs, serials);
     }
 
     @Override

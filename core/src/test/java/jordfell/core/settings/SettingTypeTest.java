@@ -73,10 +73,46 @@ class SettingTypeTest {
                 .hasValueSatisfying(r -> assertThat(r).contains("line break"));
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '§',
+            value = {
+                "list opus|g722§opus,g722§",
+                "list opus|g722§opus, g722§“ g722” is not offered",
+                "list opus|g722§opus,opus§“opus” stands there twice",
+                "url§https://pbx.example/book.xml§",
+                "url§pbx.example§does not begin with http",
+                "url§https://a b/§is no address",
+                "url§http:///x§names no host",
+                "digitmap§[2-4]xxx|0xxxx.T|112§",
+                "digitmap§(x.T)§",
+                "digitmap§[2-4§At character 1: “[” does not belong here",
+                "digitmap§12|§Nothing stands after the last",
+                "digitmap§|12§At character 1: nothing stands before",
+                "digitmap§(12§is not closed",
+                "version§5.2.10§",
+                "version§v5§“v5” is not a version",
+                "secret 4§abc§",
+                "secret 4§abcde§It has 5 characters; at most 4 fit."
+            })
+    void typesTakeWhatTheySayAndNothingElse(String type, String value, String complaint) {
+        assertThat(SettingType.of(type).refuse(value).orElse(""))
+                .contains(complaint == null ? "" : complaint)
+                .matches(reason -> complaint != null || reason.isEmpty());
+    }
+
+    @Test
+    void catalogueHasAHundredSettingsInPlainGroups() {
+        assertThat(SettingsCatalogue.all()).hasSizeGreaterThanOrEqualTo(100);
+        assertThat(SettingsCatalogue.all()).extracting(Setting::group).contains(SettingGroup.values());
+        assertThat(SettingsCatalogue.all())
+                .allSatisfy(s -> assertThat(s.purpose()).as(s.key()).endsWith("."));
+    }
+
     @Test
     void everySettingsUsualValueIsOneItTakes() {
         assertThat(SettingsCatalogue.all())
-                .allSatisfy(setting -> assertThat(setting.fallback().flatMap(setting.type()::refuse))
+                .allSatisfy(setting -> assertThat(setting.usual().flatMap(setting::refuse))
                         .as(setting.key())
                         .isEqualTo(Optional.empty()));
     }

@@ -18,7 +18,9 @@ public final class CallLeg {
     }
 
     private static final Duration PATIENCE = Duration.ofSeconds(6);
-    private static final Duration TALK = Duration.ofMillis(400);
+
+    /** How long a test call talks. */
+    static final Duration BRIEFLY = Duration.ofMillis(400);
 
     private final Timeline timeline;
     private final String token;
@@ -28,8 +30,10 @@ public final class CallLeg {
     private final Endpoint self;
     private final Endpoint proxy;
     private final Sender sender;
+    private final Duration talk;
     private final BiConsumer<Boolean, String> result;
     private boolean done;
+    private boolean up;
 
     public CallLeg(
             Timeline timeline,
@@ -41,6 +45,20 @@ public final class CallLeg {
             Endpoint proxy,
             Sender sender,
             BiConsumer<Boolean, String> result) {
+        this(timeline, token, from, target, contact, self, proxy, sender, BRIEFLY, result);
+    }
+
+    CallLeg(
+            Timeline timeline,
+            String token,
+            String from,
+            String target,
+            String contact,
+            Endpoint self,
+            Endpoint proxy,
+            Sender sender,
+            Duration talk,
+            BiConsumer<Boolean, String> result) {
         this.timeline = timeline;
         this.token = token;
         this.from = from;
@@ -49,6 +67,7 @@ public final class CallLeg {
         this.self = self;
         this.proxy = proxy;
         this.sender = sender;
+        this.talk = talk;
         this.result = result;
     }
 
@@ -58,7 +77,11 @@ public final class CallLeg {
 
     public void start() {
         sender.send(self, proxy, request("INVITE", target, "<" + target + ">", 1));
-        timeline.after(PATIENCE, () -> finish(false, "no answer"));
+        timeline.after(PATIENCE, () -> {
+            if (!up) {
+                finish(false, "no answer");
+            }
+        });
     }
 
     /** Takes a response to its INVITE or BYE, or the other side's BYE. */
@@ -76,8 +99,18 @@ public final class CallLeg {
             Optional<SipAddress> remote = SipHeaders.contacts(message).stream().findFirst();
             String uri = remote.map(SipAddress::uri).orElse(target);
             sender.send(self, proxy, request("ACK", uri, to, 1));
-            timeline.after(TALK, () -> sender.send(self, proxy, request("BYE", uri, to, 2)));
+            up = true;
+            timeline.after(talk, () -> sender.send(self, proxy, request("BYE", uri, to, 2)));
         }
+    }
+
+    boolean isOver() {
+        return done;
+    }
+
+    /** Whether the other side answered and nobody hung up yet. */
+    boolean isUp() {
+        return up && !done;
     }
 
     private void finish(boolean worked, String detail) {

@@ -1,7 +1,9 @@
 package jordfell.lab.phone;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import tools.jackson.core.JacksonException;
@@ -79,6 +81,23 @@ final class JsonFile {
             throw new UnreadableFile(in(key).at() + value + " is not " + min + " to " + max);
         }
         return value.asInt();
+    }
+
+    /** Every text and number in it, by its keys with dots between them. */
+    Map<String, String> flat() {
+        Map<String, String> values = new HashMap<>();
+        flatten("", node, values);
+        return values;
+    }
+
+    private static void flatten(String path, JsonNode node, Map<String, String> values) {
+        if (node.isValueNode()) {
+            values.put(path, node.asString());
+        }
+        node.propertyNames().forEach(key -> flatten(path.isEmpty() ? key : path + "." + key, node.get(key), values));
+        for (int i = 0; node.isArray() && i < node.size(); i++) {
+            flatten(path + "." + i, node.get(i), values);
+        }
     }
 
     private String at() {

@@ -1,6 +1,7 @@
 package jordfell.lab.phone;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -19,26 +20,106 @@ public final class KorrinFile {
         }
     }
 
-    private static final Map<String, Set<String>> KEYS = Map.of(
-            "identity", Set.of("name"),
-            "station",
+    private static final Map<String, Set<String>> KEYS = Map.ofEntries(
+            Map.entry("identity", Set.of("name")),
+            Map.entry(
+                    "station",
                     Set.of(
                             "number",
                             "caption",
                             "answer-as",
                             "answer-with",
+                            "find-home",
                             "home",
+                            "second-home",
+                            "home-port",
                             "carry",
+                            "by-way-of",
                             "lease",
+                            "renew-at",
                             "nudge",
                             "own-port",
-                            "messages"),
-            "clock", Set.of("zone", "server", "hours"),
-            "calls", Set.of("waiting", "digits"),
-            "screen", Set.of("tongue", "lit"),
-            "wire", Set.of("tag"),
-            "upkeep", Set.of("ask-every", "try-again", "chatter"),
-            "end", Set.of());
+                            "recheck",
+                            "go-back",
+                            "only-home",
+                            "messages",
+                            "send-all",
+                            "send-busy",
+                            "send-late",
+                            "late-after",
+                            "may-hush",
+                            "lifts-itself",
+                            "shy",
+                            "no-shy",
+                            "take-other",
+                            "lay-by",
+                            "call-through",
+                            "gather",
+                            "chime",
+                            "watch",
+                            "report-to")),
+            Map.entry("clock", Set.of("zone", "server", "next-server", "ask", "hours", "date", "summer")),
+            Map.entry(
+                    "calls",
+                    Set.of(
+                            "waiting",
+                            "voices",
+                            "slice",
+                            "hush",
+                            "cipher",
+                            "digits",
+                            "digits-type",
+                            "plan",
+                            "plan-pause",
+                            "first-pause",
+                            "urgent",
+                            "page-at",
+                            "page-port",
+                            "hand-over",
+                            "held-bell",
+                            "tell-missed")),
+            Map.entry("sound", Set.of("loud", "ear", "headset", "click")),
+            Map.entry("screen", Set.of("tongue", "lit", "bright", "letters", "motto", "own-number", "lock")),
+            Map.entry(
+                    "wire",
+                    Set.of(
+                            "tag",
+                            "tag-behind",
+                            "port-behind",
+                            "neighbours",
+                            "address",
+                            "name",
+                            "names",
+                            "names-too",
+                            "mirror",
+                            "sip-class",
+                            "voice-class",
+                            "voice-from",
+                            "voice-to",
+                            "longest",
+                            "gate")),
+            Map.entry("keys", Set.of("sidecars", "take", "yours")),
+            Map.entry("key", Set.of("does", "at", "caption")),
+            Map.entry("books", Set.of("one", "two", "three", "every", "sort", "callers", "own")),
+            Map.entry("guard", Set.of("page", "page-as", "page-with", "menu", "console", "names", "authority")),
+            Map.entry(
+                    "upkeep",
+                    Set.of(
+                            "ask-every",
+                            "spread",
+                            "try-again",
+                            "as",
+                            "with",
+                            "when",
+                            "chatter",
+                            "chatter-to",
+                            "chatter-port",
+                            "listen")),
+            Map.entry("works", Set.of("version", "when")),
+            Map.entry("end", Set.of()));
+
+    /** Sections of which there are several, told apart by a number after a dot. */
+    private static final Set<String> NUMBERED = Set.of("station", "key");
 
     private final Map<String, Map<String, String>> sections = new LinkedHashMap<>();
 
@@ -90,7 +171,8 @@ public final class KorrinFile {
 
     private String openSection(String line, int number) throws Unreadable {
         String name = line.endsWith("]") ? line.substring(1, line.length() - 1) : "";
-        if (!KEYS.containsKey(kind(name)) || kind(name).equals("station") && !name.matches("station\\.[1-9][0-9]?")) {
+        if (!KEYS.containsKey(kind(name))
+                || !name.matches(NUMBERED.contains(kind(name)) ? "[a-z]+\\.[1-9][0-9]{0,2}" : "[a-z]+")) {
             throw new Unreadable(number, "unknown section " + line);
         }
         if (sections.containsKey("end") || sections.put(name, new LinkedHashMap<>()) != null) {
@@ -147,6 +229,7 @@ public final class KorrinFile {
 
     private PhoneConfig toConfig() throws Unreadable {
         List<PhoneConfig.Station> stations = new ArrayList<>();
+        List<PhoneConfig.Key> keys = new ArrayList<>();
         for (Map.Entry<String, Map<String, String>> entry : sections.entrySet()) {
             if (kind(entry.getKey()).equals("station")) {
                 Map<String, String> v = entry.getValue();
@@ -157,7 +240,16 @@ public final class KorrinFile {
                         v.get("answer-with"),
                         v.get("home"),
                         whole(v, "lease", 1, 86_400),
-                        whole(v, "own-port", 1, 65_535)));
+                        whole(v, "own-port", 1, 65_535),
+                        new PhoneConfig.Manner(
+                                word(v, "find-home", "srv", "list").equals("list"),
+                                v.get("second-home"),
+                                whole(v, "home-port", 0, 65_535),
+                                whole(v, "renew-at", 50, 90))));
+            } else if (kind(entry.getKey()).equals("key")) {
+                Map<String, String> v = entry.getValue();
+                keys.add(new PhoneConfig.Key(
+                        Integer.parseInt(entry.getKey().substring(4)), v.get("does"), v.get("at"), v.get("caption")));
             }
         }
         Map<String, String> upkeep = section("upkeep");
@@ -165,7 +257,25 @@ public final class KorrinFile {
                 section("identity").get("name"),
                 stations,
                 whole(upkeep, "ask-every", 1, 86_400),
-                whole(upkeep, "try-again", 1, 3_600));
+                whole(upkeep, "try-again", 1, 3_600),
+                keys,
+                new PhoneConfig.Upkeep(
+                        upkeep.get("as"), upkeep.get("with"), section("works").get("version")),
+                values());
+    }
+
+    private Map<String, String> values() {
+        Map<String, String> values = new HashMap<>();
+        sections.forEach((section, entries) -> entries.forEach((key, value) -> values.put(section + "." + key, value)));
+        return values;
+    }
+
+    private static String word(Map<String, String> section, String key, String... words) throws Unreadable {
+        String value = section.getOrDefault(key, "");
+        if (!List.of(words).contains(value)) {
+            throw new Unreadable(1, key + " is “" + value + "”, not " + String.join(" or ", words));
+        }
+        return value;
     }
 
     private Map<String, String> section(String name) throws Unreadable {

@@ -19,9 +19,6 @@ import jordfell.lab.time.Timeline;
  */
 final class LineClient {
 
-    /** Refresh when this share of the granted time is over. */
-    private static final double REFRESH_AT = 0.8;
-
     /** Retransmissions double from half a second (RFC 3261 §17.1.2.2, T1); after these the target is given up. */
     private static final int MOST_SENDINGS = 5;
 
@@ -84,7 +81,7 @@ final class LineClient {
             return;
         }
         state = State.LOCATING;
-        phone.locator().locate(station.home(), found -> {
+        phone.locator().locate(station, found -> {
             if (stopped) {
                 return;
             }
@@ -134,11 +131,12 @@ final class LineClient {
                 .map(Integer::parseInt)
                 .findFirst()
                 .orElse(expires);
-        timeline.after(Duration.ofMillis((long) (granted * 1000 * REFRESH_AT)), () -> {
-            if (!stopped && state == State.REGISTERED) {
-                register(Optional.empty());
-            }
-        });
+        timeline.after(
+                Duration.ofMillis((long) (granted * 1000 * station.manner().refreshPercent() / 100.0)), () -> {
+                    if (!stopped && state == State.REGISTERED) {
+                        register(Optional.empty());
+                    }
+                });
     }
 
     private void challenged(SipMessage request, SipMessage response) {

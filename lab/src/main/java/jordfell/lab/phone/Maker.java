@@ -1,6 +1,7 @@
 package jordfell.lab.phone;
 
 import java.util.Arrays;
+import java.util.Optional;
 import jordfell.core.identity.MacAddress;
 
 /** What is built into the phones of one maker: how they name their file and read it. */
@@ -28,6 +29,12 @@ enum Maker {
         PhoneConfig read(String text) throws UnreadableFile {
             return QuillonFile.read(text);
         }
+    },
+    BRASK("Brask", "b9-", ".set") {
+        @Override
+        PhoneConfig read(String text) throws UnreadableFile {
+            return BraskFile.read(text);
+        }
     };
 
     private final String label;
@@ -42,10 +49,13 @@ enum Maker {
 
     /** Whose phone a model's full name is. */
     static Maker of(String model) {
+        return find(model).orElseThrow(() -> new IllegalArgumentException("nobody makes a " + model));
+    }
+
+    static Optional<Maker> find(String model) {
         return Arrays.stream(values())
                 .filter(m -> model.startsWith(m.label + " "))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("nobody makes a " + model));
+                .findFirst();
     }
 
     String fileName(MacAddress mac) {

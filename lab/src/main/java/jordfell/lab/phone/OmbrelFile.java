@@ -15,19 +15,35 @@ import javax.xml.stream.XMLStreamReader;
 /** Reads Ombrel's XML dialect: well-formed, no document type, exactly the elements and attributes that it says. */
 public final class OmbrelFile {
 
-    private static final Map<String, Set<String>> ATTRIBUTES = Map.of(
-            "handset", Set.of("caption"),
-            "account", Set.of("place", "extension", "shown"),
-            "proof", Set.of("as", "with"),
-            "registrar", Set.of("at", "over", "hold", "tap", "from"),
-            "messages", Set.of("dial"),
-            "clock", Set.of("zone", "source", "hours"),
-            "calling", Set.of("second", "digits"),
-            "panel", Set.of("words", "light"),
-            "cable", Set.of("tag"),
-            "service", Set.of("look", "pause", "detail"));
+    private static final Map<String, Set<String>> ATTRIBUTES = Map.ofEntries(
+            Map.entry("handset", Set.of("caption")),
+            Map.entry("account", Set.of("place", "extension", "shown")),
+            Map.entry("proof", Set.of("as", "with")),
+            Map.entry(
+                    "registrar",
+                    Set.of(
+                            "how", "at", "spare", "port", "over", "through", "hold", "renew", "tap", "from", "back",
+                            "only")),
+            Map.entry("messages", Set.of("dial")),
+            Map.entry("divert", Set.of("all", "busy", "late", "after")),
+            Map.entry("conduct", Set.of("quiet", "lift", "hidden", "refuse", "take", "park", "talk", "tune")),
+            Map.entry("clock", Set.of("zone", "source", "spare", "every", "hours", "date", "summer")),
+            Map.entry(
+                    "calling",
+                    Set.of(
+                            "second", "voices", "slice", "cipher", "digits", "kind", "plan", "pause", "first", "urgent",
+                            "hand", "missed")),
+            Map.entry("panel", Set.of("words", "light", "bright", "letters", "idle", "number", "lock", "loud", "ear")),
+            Map.entry("cable", Set.of("tag", "neighbours", "name", "mirror", "sip", "media", "low", "high")),
+            Map.entry("books", Set.of("first", "second", "every", "order")),
+            Map.entry("guard", Set.of("page", "user", "pass", "menu", "names")),
+            Map.entry("service", Set.of("look", "spread", "pause", "user", "pass", "detail", "target", "port")),
+            Map.entry("software", Set.of("version", "when")),
+            Map.entry("key", Set.of("place", "kind", "target", "text")));
 
     private final List<PhoneConfig.Station> stations = new ArrayList<>();
+    private final List<PhoneConfig.Key> keys = new ArrayList<>();
+    private final Map<String, String> values = new TreeMap<>();
     private final Map<String, Map<String, String>> once = new TreeMap<>();
     private Map<String, String> account = Map.of();
     private Map<String, String> proof = Map.of();
@@ -60,17 +76,24 @@ public final class OmbrelFile {
         }
         Map<String, String> handset = section("handset");
         Map<String, String> service = section("service");
-        for (String name : List.of("clock", "calling", "panel", "cable")) {
+        for (String name : List.of("clock", "calling", "panel", "cable", "books", "guard", "software")) {
             section(name);
         }
         return new PhoneConfig(
                 handset.get("caption"),
                 stations,
                 whole(service.get("look"), 1, 86_400, ""),
-                whole(service.get("pause"), 1, 3_600, ""));
+                whole(service.get("pause"), 1, 3_600, ""),
+                keys,
+                new PhoneConfig.Upkeep(
+                        service.get("user"),
+                        service.get("pass"),
+                        section("software").get("version")),
+                values);
     }
 
     private void element(String name, Map<String, String> attributes, String where) throws UnreadableFile {
+        attributes.forEach((attribute, value) -> values.put(name + "." + attribute, value));
         switch (name) {
             case "account" -> account = attributes;
             case "proof" -> proof = attributes;
@@ -82,8 +105,19 @@ public final class OmbrelFile {
                         proof.get("with"),
                         attributes.get("at"),
                         whole(attributes.get("hold"), 1, 86_400, where),
-                        whole(attributes.get("from"), 1, 65_535, where)));
-            case "messages" -> {}
+                        whole(attributes.get("from"), 1, 65_535, where),
+                        new PhoneConfig.Manner(
+                                attributes.get("how").equals("list"),
+                                attributes.get("spare"),
+                                whole(attributes.get("port"), 0, 65_535, where),
+                                whole(attributes.get("renew"), 50, 90, where))));
+            case "key" ->
+                keys.add(new PhoneConfig.Key(
+                        whole(attributes.get("place"), 1, 999, where),
+                        attributes.get("kind"),
+                        attributes.get("target"),
+                        attributes.get("text")));
+            case "messages", "divert", "conduct" -> {}
             default -> {
                 if (once.put(name, attributes) != null) {
                     throw new UnreadableFile(where + "second <" + name + ">");

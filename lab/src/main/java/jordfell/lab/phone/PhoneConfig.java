@@ -1,25 +1,78 @@
 package jordfell.lab.phone;
 
 import java.util.List;
+import java.util.Map;
 
 /**
  * What a phone took from its file.
  *
  * @param askEvery seconds between two looks for changes
  * @param tryAgain seconds to wait after a refused registration
+ * @param values everything that the file says, by the dialect's own words
  */
-public record PhoneConfig(String name, List<Station> stations, int askEvery, int tryAgain) {
+public record PhoneConfig(
+        String name,
+        List<Station> stations,
+        int askEvery,
+        int tryAgain,
+        List<Key> keys,
+        Upkeep upkeep,
+        Map<String, String> values) {
 
     public PhoneConfig {
         stations = List.copyOf(stations);
+        keys = List.copyOf(keys);
+        values = Map.copyOf(values);
     }
 
     /** One line of the phone. */
     public record Station(
-            int position, String number, String authUser, String password, String home, int lease, int ownPort) {
+            int position,
+            String number,
+            String authUser,
+            String password,
+            String home,
+            int lease,
+            int ownPort,
+            Manner manner) {
+
+        /** The same with a password that somebody typed. */
+        Station withPassword(String typed) {
+            return new Station(position, number, authUser, typed, home, lease, ownPort, manner);
+        }
+
         @Override
         public String toString() {
             return "Station[" + position + ", " + number + "]";
+        }
+    }
+
+    /**
+     * How a line looks for its registrars and keeps its registration.
+     *
+     * @param byList whether the home and the backup are hosts of their own, rather than a name with SRV records
+     * @param port the registrars' port when they are found by list; 0 for the usual one
+     * @param refreshPercent of the granted time after which the line registers again
+     */
+    public record Manner(boolean byList, String backup, int port, int refreshPercent) {
+        static final Manner USUAL = new Manner(false, "", 0, 80);
+    }
+
+    /** A programmable key. */
+    public record Key(int position, String does, String target, String caption) {}
+
+    /**
+     * How the phone looks after itself.
+     *
+     * @param user with whom it fetches files; empty for what it was told when it was plugged in
+     * @param firmware the version it should run; empty for whichever it has
+     */
+    public record Upkeep(String user, String password, String firmware) {
+        static final Upkeep NONE = new Upkeep("", "", "");
+
+        @Override
+        public String toString() {
+            return "Upkeep[" + firmware + "]";
         }
     }
 }

@@ -34,9 +34,16 @@ public final class QuillonFile {
                     account.text("pass"),
                     account.text("host"),
                     account.whole("seconds", 1, 86_400),
-                    account.whole("source", 1, 65_535)));
+                    account.whole("source", 1, 65_535),
+                    PhoneConfig.Manner.USUAL));
         }
         return new PhoneConfig(
-                file.text("profile"), stations, refresh.whole("every", 1, 86_400), refresh.whole("pause", 1, 3_600));
+                file.text("profile"),
+                stations,
+                refresh.whole("every", 1, 86_400),
+                refresh.whole("pause", 1, 3_600),
+                List.of(),
+                PhoneConfig.Upkeep.NONE,
+                file.flat());
     }
 }

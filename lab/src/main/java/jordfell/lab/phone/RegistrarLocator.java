@@ -46,8 +46,28 @@ final class RegistrarLocator {
         this.server = server;
     }
 
-    /** Gives the registrars of a name, best first; none when DNS knows none or does not answer. */
-    void locate(String name, Consumer<List<Endpoint>> taker) {
+    /** Gives the registrars of a line, best first; none when DNS knows none or does not answer. */
+    void locate(PhoneConfig.Station station, Consumer<List<Endpoint>> taker) {
+        PhoneConfig.Manner manner = station.manner();
+        if (!manner.byList()) {
+            locate(station.home(), taker);
+            return;
+        }
+        int port = manner.port() == 0 ? DEFAULT_PORT : manner.port();
+        addresses(station.home(), port, first -> {
+            if (manner.backup().isEmpty()) {
+                taker.accept(first);
+            } else {
+                addresses(
+                        manner.backup(),
+                        port,
+                        second -> taker.accept(java.util.stream.Stream.concat(first.stream(), second.stream())
+                                .toList()));
+            }
+        });
+    }
+
+    private void locate(String name, Consumer<List<Endpoint>> taker) {
         query("_sip._udp." + name, Type.SRV, records -> {
             List<SRVRecord> services = new ArrayList<>(records.stream()
                     .filter(SRVRecord.class::isInstance)

@@ -53,6 +53,11 @@ public final class SimPhone {
         this.locator = newLocator();
     }
 
+    /** Whether the Lab can play a phone of this name. */
+    public static boolean isMade(String model) {
+        return Maker.find(model).isPresent();
+    }
+
     public PhoneState state() {
         return state;
     }
@@ -160,11 +165,25 @@ public final class SimPhone {
 
     /** Calls a user from its first registered line and hangs up; tells whether the call was taken, and the answer. */
     public void call(String user, BiConsumer<Boolean, String> result) {
+        if (!call(user, CallLeg.BRIEFLY, result)) {
+            result.accept(false, "no line is registered");
+        }
+    }
+
+    /** Calls a user and talks for so long; false if no line is registered. */
+    public boolean talk(String user, Duration talk) {
+        return call(user, talk, (worked, answer) -> {});
+    }
+
+    public boolean inCall() {
+        return state.powered() && calls.values().stream().anyMatch(CallLeg::isUp);
+    }
+
+    private boolean call(String user, Duration talk, BiConsumer<Boolean, String> result) {
         Optional<LineClient> line =
                 lines.stream().filter(l -> l.registrar().isPresent()).findFirst();
         if (!state.powered() || line.isEmpty()) {
-            result.accept(false, "no line is registered");
-            return;
+            return false;
         }
         Station station = line.get().station();
         CallLeg leg = new CallLeg(
@@ -176,9 +195,12 @@ public final class SimPhone {
                 line.get().self(),
                 line.get().registrar().get(),
                 this::send,
+                talk,
                 result);
+        calls.values().removeIf(CallLeg::isOver);
         calls.put(leg.callId(), leg);
         leg.start();
+        return true;
     }
 
     // What follows is for the phone's own lines.
@@ -342,14 +364,7 @@ public final class SimPhone {
 
     private List<Station> stations() {
         return config.map(PhoneConfig::stations).orElse(List.of()).stream()
-                .map(s -> new Station(
-                        s.position(),
-                        s.number(),
-                        s.authUser(),
-                        state.typed().getOrDefault(s.position(), s.password()),
-                        s.home(),
-                        s.lease(),
-                        s.ownPort()))
+                .map(s -> s.withPassword(state.typed().getOrDefault(s.position(), s.password())))
                 .toList();
     }
 
@@ -373,7 +388,13 @@ public final class SimPhone {
             case "OPTIONS", "BYE" -> reply(line, from, request, 200);
             case "NOTIFY" -> {
                 reply(line, from, request, 200);
-                fetch(() -> {});
+                if (request.first("Event")
+                        .filter(e -> e.endsWith("restart=true"))
+                        .isPresent()) {
+                    restartWhenIdle();
+                } else {
+                    fetch(() -> {});
+                }
             }
             case "INVITE" -> {
                 reply(line, from, request, 180);
@@ -381,6 +402,20 @@ public final class SimPhone {
             }
             case "ACK" -> {}
             default -> reply(line, from, request, 405);
+        }
+    }
+
+    /** A restart waits for the end of a call. */
+    private void restartWhenIdle() {
+        if (inCall()) {
+            int thisLife = life;
+            world.timeline().after(FIRST_RETRY, () -> {
+                if (life == thisLife) {
+                    restartWhenIdle();
+                }
+            });
+        } else {
+            restart();
         }
     }
 

@@ -10,16 +10,27 @@ public final class TessaroFile {
 
     /** Reads a whole file. */
     public static PhoneConfig read(String text) throws UnreadableFile {
-        JsonFile file = JsonFile.read(text).exactly("unit", "sockets", "hours", "calls", "care");
-        JsonFile unit = file.in("unit").exactly("caption", "tongue", "vlan");
-        file.in("hours").exactly("zone", "source", "face");
-        file.in("calls").exactly("second", "tones");
-        JsonFile care = file.in("care").exactly("look", "again", "talk");
+        JsonFile file =
+                JsonFile.read(text).exactly("unit", "sockets", "hours", "calls", "wire", "guard", "care", "software");
+        JsonFile unit = file.in("unit").exactly("caption", "tongue");
+        file.in("hours").exactly("zone", "source", "spare", "face");
+        file.in("calls")
+                .exactly(
+                        "second", "voices", "slice", "hush", "cipher", "tones", "type", "map", "wait", "first",
+                        "urgent");
+        file.in("wire").exactly("vlan", "name", "mirror", "sip", "media", "low", "high");
+        file.in("guard").exactly("page", "user", "secret", "console");
+        file.in("software").exactly("version", "when");
+        JsonFile care = file.in("care").exactly("look", "spread", "again", "user", "secret", "talk", "target", "door");
         List<PhoneConfig.Station> stations = new ArrayList<>();
         for (JsonFile socket : file.in("sockets").each()) {
-            socket.exactly("socket", "line", "caption", "proof", "registrar", "mailbox");
+            socket.exactly("socket", "line", "caption", "proof", "registrar", "divert", "hidden", "mailbox");
+            socket.in("divert").exactly("all", "busy", "none", "after");
             JsonFile proof = socket.in("proof").exactly("as", "secret");
-            JsonFile registrar = socket.in("registrar").exactly("name", "over", "stay", "tickle", "port");
+            JsonFile registrar = socket.in("registrar")
+                    .exactly(
+                            "find", "name", "spare", "door", "over", "through", "stay", "renew", "tickle", "port",
+                            "back");
             stations.add(new PhoneConfig.Station(
                     socket.whole("socket", 1, 8),
                     socket.text("line"),
@@ -27,9 +38,23 @@ public final class TessaroFile {
                     proof.text("secret"),
                     registrar.text("name"),
                     registrar.whole("stay", 1, 86_400),
-                    registrar.whole("port", 1, 65_535)));
+                    registrar.whole("port", 1, 65_535),
+                    new PhoneConfig.Manner(
+                            registrar.text("find").equals("list"),
+                            registrar.text("spare"),
+                            registrar.whole("door", 0, 65_535),
+                            registrar.whole("renew", 50, 90))));
         }
         return new PhoneConfig(
-                unit.text("caption"), stations, care.whole("look", 1, 86_400), care.whole("again", 1, 3_600));
+                unit.text("caption"),
+                stations,
+                care.whole("look", 1, 86_400),
+                care.whole("again", 1, 3_600),
+                List.of(),
+                new PhoneConfig.Upkeep(
+                        care.text("user"),
+                        care.text("secret"),
+                        file.in("software").text("version")),
+                file.flat());
     }
 }

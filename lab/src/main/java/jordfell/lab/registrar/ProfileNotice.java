@@ -3,12 +3,15 @@ package jordfell.lab.registrar;
 import java.time.Instant;
 import jordfell.core.sip.SipMessage;
 
-/** Tells a registered phone that its configuration changed (event package {@code ua-profile}, RFC 6080 §6). */
+/**
+ * Tells a registered phone that its configuration changed (event package {@code ua-profile}, RFC 6080 §6), or that it has to
+ * restart for it. No RFC says how the latter is told; here the event {@code check-sync} with {@code restart=true} does.
+ */
 final class ProfileNotice {
 
     private ProfileNotice() {}
 
-    static Outcome to(Binding binding, Instant now) {
+    static Outcome to(Binding binding, boolean restart, Instant now) {
         String id = "profile-" + now.toEpochMilli() + "-" + binding.number();
         SipMessage notice = SipMessage.request("NOTIFY", binding.contact().uri())
                 .with("Via", "SIP/2.0/UDP " + binding.node() + "." + binding.domain() + ";rport;branch=z9hG4bK" + id)
@@ -17,7 +20,7 @@ final class ProfileNotice {
                 .with("To", "<" + binding.contact().uri() + ">")
                 .with("Call-ID", id)
                 .with("CSeq", "1 NOTIFY")
-                .with("Event", "ua-profile;profile-type=device")
+                .with("Event", restart ? "check-sync;restart=true" : "ua-profile;profile-type=device")
                 .with("Subscription-State", "active");
         return Outcome.send(binding.node(), binding.source(), notice);
     }

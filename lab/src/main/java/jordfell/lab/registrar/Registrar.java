@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
+import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.DigestAlgorithm;
 import jordfell.core.sip.DigestAnswer;
 import jordfell.core.sip.DigestChallenge;
@@ -90,11 +91,19 @@ public final class Registrar {
         return outcome;
     }
 
-    /** A message to a contact of this extension, asking it to fetch its profile (RFC 6080 §5.3); none if unbound. */
-    public Outcome notifyProfile(String domain, String number, Instant now) {
+    /**
+     * A message to the contacts of this extension, asking them to fetch their profile (RFC 6080 §5.3); none if unbound.
+     *
+     * @param mac the device that is meant among those that share the extension; contacts that name none are meant too
+     * @param restart whether it has to restart for it
+     */
+    public Outcome notifyProfile(String domain, String number, Optional<MacAddress> mac, boolean restart, Instant now) {
         Outcome outcome = Outcome.NOTHING;
         for (Binding binding : live(domain, number, now)) {
-            outcome = outcome.and(ProfileNotice.to(binding, now));
+            Optional<MacAddress> device = deviceOf(binding.contact());
+            if (mac.isEmpty() || device.isEmpty() || device.equals(mac)) {
+                outcome = outcome.and(ProfileNotice.to(binding, restart, now));
+            }
         }
         return outcome;
     }

@@ -47,6 +47,7 @@ public final class LabWorld {
 
     private static final Endpoint DNS = new Endpoint("192.0.2.53", 53);
     private static final Duration TICK = Duration.ofSeconds(1);
+    private static final Duration LONG_CALL = Duration.ofMinutes(10);
 
     private final Timeline timeline;
     private final Network network;
@@ -118,9 +119,23 @@ public final class LabWorld {
         return List.copyOf(phones.values());
     }
 
-    /** Tells the device behind an extension that its configuration changed, if it is registered. */
-    public void notifyProfile(String domain, String number) {
-        carryOut(registrar.notifyProfile(domain, number, timeline.now()));
+    /** Tells a device by one of its extensions that its configuration changed or that it has to restart, if it is registered. */
+    public void notifyProfile(String domain, String number, Optional<MacAddress> mac, boolean restart) {
+        carryOut(registrar.notifyProfile(domain, number, mac, restart, timeline.now()));
+    }
+
+    /** The phones that have a call up. */
+    public List<MacAddress> inCall() {
+        return phones.values().stream()
+                .filter(SimPhone::inCall)
+                .map(SimPhone::mac)
+                .toList();
+    }
+
+    /** Has a phone call the test caller and stay on the line; false if it can't. */
+    public boolean holdCall(MacAddress mac) {
+        SimPhone phone = phones.get(mac);
+        return phone != null && phone.talk(TestCaller.USER, LONG_CALL);
     }
 
     /** Makes a test call in each direction; each result becomes an observation. */

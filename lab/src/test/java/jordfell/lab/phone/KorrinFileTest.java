@@ -22,7 +22,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** What the dialect writes, the phone must read back to the character; anything else it must not take. */
 class KorrinFileTest {
 
-    private static final List<Layer> LAYERS = List.of(new Layer(
+    private static final List<Layer> LAYERS = List.of(Layer.of(
             LayerKind.SITE,
             "Pier",
             Map.of(SettingsCatalogue.TIME_SERVER, "ntp.example", SettingsCatalogue.REGISTRAR, "voice.example")));
@@ -33,7 +33,7 @@ class KorrinFileTest {
                 .mapToObj(i -> new Station(i, "241" + i, "241" + i + "-a", password, line))
                 .toList();
         return Dialects.of("korrin")
-                .render(new DeviceConfig(label, all, SettingsResolver.resolve(Scope.DEVICE, LAYERS)));
+                .render(new DeviceConfig(label, "", all, SettingsResolver.resolve(Scope.DEVICE, LAYERS), List.of()));
     }
 
     @ParameterizedTest
@@ -97,8 +97,10 @@ class KorrinFileTest {
         ResolvedSettings line = SettingsResolver.resolve(Scope.LINE, LAYERS);
         DeviceConfig config = new DeviceConfig(
                 "x",
+                "",
                 List.of(new Station(1, "2411", "2411-a", "topsecret", line)),
-                SettingsResolver.resolve(Scope.DEVICE, LAYERS));
+                SettingsResolver.resolve(Scope.DEVICE, LAYERS),
+                List.of());
         assertThat(Dialects.of("korrin").render(config.withoutSecrets()))
                 .doesNotContain("topsecret")
                 .contains("answer-with  = ••••");

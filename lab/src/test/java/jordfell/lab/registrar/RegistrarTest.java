@@ -381,11 +381,16 @@ class RegistrarTest {
     void noticeOfANewConfigurationGoesToEveryContact() {
         registerRightly("<sip:a@192.0.2.101>");
         registerRightly("<sip:b@192.0.2.102>");
-        assertThat(registrar.notifyProfile(DOMAIN, "2416", now).sends())
+        assertThat(registrar
+                        .notifyProfile(DOMAIN, "2416", Optional.empty(), false, now)
+                        .sends())
                 .hasSize(2)
                 .allSatisfy(out -> assertThat(out.message().first("Event"))
                         .hasValueSatisfying(e -> assertThat(e).startsWith("ua-profile")));
-        assertThat(registrar.notifyProfile(DOMAIN, "2417", now).sends()).isEmpty();
+        assertThat(registrar
+                        .notifyProfile(DOMAIN, "2417", Optional.empty(), false, now)
+                        .sends())
+                .isEmpty();
     }
 
     @Test

@@ -82,7 +82,7 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
 
     /** Makes the phone's configuration out of the present records and offers it. */
     public void release() {
-        List<Layer> layers = List.of(new Layer(
+        List<Layer> layers = List.of(Layer.of(
                 LayerKind.SITE,
                 "Pier",
                 Map.of(
@@ -104,7 +104,8 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                     position, account.number(), account.authUser(), account.password(), registrar, 120));
         }
         file = Dialects.of("korrin")
-                .render(new DeviceConfig("Ticket window 4", stations, SettingsResolver.resolve(Scope.DEVICE, layers)));
+                .render(new DeviceConfig(
+                        "Ticket window 4", "", stations, SettingsResolver.resolve(Scope.DEVICE, layers), List.of()));
         released = Optional.of(new DeviceFacts.ReleaseFacts(1, Revision.of(file), timeline.now(), "Lena Ravn", sent));
     }
 

@@ -51,6 +51,8 @@ public class ModelStore {
             row.text("family"),
             row.integer("lines"),
             row.integer("keys"),
+            row.integer("pages"),
+            row.integer("sidecar_keys"),
             row.integer("password_field"),
             row.integer("label_field"),
             parted(row.text("mac_prefixes")),
@@ -91,18 +93,42 @@ public class ModelStore {
         return jdbc.one("select * from model where id = ?", SHEET, id);
     }
 
+    /** Adds a model that nobody supports yet. */
+    public void add(DeviceModel m) {
+        jdbc.update(
+                """
+                insert into model (id, maker, name, kind, family, lines, keys, pages, sidecar_keys, password_field,
+                                   label_field, mac_prefixes, serial_prefixes)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""",
+                m.id(),
+                m.maker(),
+                m.name(),
+                m.kind().name(),
+                m.family(),
+                m.lines(),
+                m.keys(),
+                m.pages(),
+                m.sidecarKeys(),
+                m.passwordField(),
+                m.labelField(),
+                String.join(",", m.macPrefixes()),
+                String.join(",", m.serialPrefixes()));
+    }
+
     /** False if somebody else changed the model since its version. */
     public boolean change(ModelSheet sheet) {
         DeviceModel m = sheet.model();
         return jdbc.update(
                         """
-                        update model set lines = ?, keys = ?, password_field = ?, label_field = ?, mac_prefixes = ?,
+                        update model set lines = ?, keys = ?, pages = ?, sidecar_keys = ?, password_field = ?, label_field = ?, mac_prefixes = ?,
                                serial_prefixes = ?, ports = ?, phonebook = ?, transports = ?, codecs = ?,
                                firmware_lowest = ?, firmware_recommended = ?, firmware_blocked = ?, firmware_steps = ?,
                                version = version + 1
                         where id = ? and version = ?""",
                         m.lines(),
                         m.keys(),
+                        m.pages(),
+                        m.sidecarKeys(),
                         m.passwordField(),
                         m.labelField(),
                         String.join(",", m.macPrefixes()),

@@ -50,7 +50,7 @@ import jordfell.server.security.AccountStore;
 import jordfell.server.security.Role;
 import jordfell.server.security.SignedIn;
 import jordfell.server.settings.SettingStore;
-import jordfell.server.templates.TemplateStore;
+import jordfell.server.settings.TemplateStore;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;

@@ -18,7 +18,7 @@ import org.springframework.stereotype.Component;
 public class DeviceStore {
 
     private static final String SELECT = """
-            select d.*, m.maker, m.name model_name, m.kind, m.family, m.lines, m.keys, m.password_field, m.label_field,
+            select d.*, m.maker, m.name model_name, m.kind, m.family, m.lines, m.keys, m.pages, m.sidecar_keys, m.password_field, m.label_field,
                    t.name template_name
             from device d join model m on m.id = d.model_id left join template t on t.id = d.template_id
             """;
@@ -111,7 +111,14 @@ public class DeviceStore {
                         "select d.id from device d join site s on s.id = d.site_id where s.domain_id = ?",
                         Long.parseLong(owner));
             case SITE -> ids("select id from device where site_id = ?", Long.parseLong(owner));
-            case TEMPLATE -> ids("select id from device where template_id = ?", Long.parseLong(owner));
+            case TEMPLATE -> ids("""
+                    with recursive heir (id) as (
+                      select cast(? as bigint) union select t.id from template t join heir h on t.parent_id = h.id)
+                    select d.id from device d where d.template_id in (select id from heir)""", Long.parseLong(owner));
+            case KIT -> ids("""
+                    select d.id from device d where d.kit_id = ?
+                    union select l.device_id from line l join extension e on e.id = l.extension_id
+                    join person p on p.id = e.person_id where p.kit_id = ?""", Long.parseLong(owner), Long.parseLong(owner));
             case EXTENSION -> withExtension(Long.parseLong(owner));
             case DEVICE -> List.of(Long.parseLong(owner));
         };
@@ -150,8 +157,19 @@ public class DeviceStore {
     public void remove(long id) {
         jdbc.inTransaction(() -> {
             jdbc.update("delete from setting_value where layer = 'DEVICE' and owner = ?", Long.toString(id));
+            jdbc.update("delete from key_layout where layer = 'DEVICE' and owner = ?", Long.toString(id));
             jdbc.update("delete from device where id = ?", id);
         });
+    }
+
+    /** The kit it was enrolled with, else that of the person on its first line who has one. */
+    Optional<DeviceLayers.KitRef> kit(long deviceId) {
+        return jdbc.one("""
+                select k.id, k.name from device d join kit k on k.id = coalesce(d.kit_id,
+                  (select p.kit_id from line l join extension e on e.id = l.extension_id
+                   join person p on p.id = e.person_id
+                   where l.device_id = d.id and p.kit_id is not null order by l.position limit 1))
+                where d.id = ?""", row -> new DeviceLayers.KitRef(row.number("id"), row.text("name")), deviceId);
     }
 
     public List<Line> lines(long deviceId) {
@@ -200,8 +218,12 @@ public class DeviceStore {
                         row.text("family"),
                         row.integer("lines"),
                         row.integer("keys"),
+                        row.integer("pages"),
+                        row.integer("sidecar_keys"),
                         row.integer("password_field"),
-                        row.integer("label_field")),
+                        row.integer("label_field"),
+                        List.of(),
+                        List.of()),
                 row.number("site_id"),
                 row.numberIfAny("template_id").map(id -> new Device.TemplateRef(id, templateName(row))),
                 row.text("label"),

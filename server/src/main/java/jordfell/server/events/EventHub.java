@@ -19,7 +19,8 @@ public class EventHub {
         KNOCKS,
         LAB,
         ROSTER,
-        TEMPLATES
+        TEMPLATES,
+        RELEASES
     }
 
     record Event(Topic topic, long id) {}

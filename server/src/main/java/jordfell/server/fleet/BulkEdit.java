@@ -10,7 +10,7 @@ import jordfell.server.device.DeviceStore;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.Site;
-import jordfell.server.templates.TemplateStore;
+import jordfell.server.settings.TemplateStore;
 import jordfell.server.undo.Acts;
 import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;

@@ -1,6 +1,7 @@
 package jordfell.server.fleet;
 
 import java.time.Instant;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -32,23 +33,27 @@ public class DeviceStateStore {
             boolean releasable,
             String firmware,
             String lines,
-            int progress) {}
+            int progress,
+            String released) {}
 
     /** What was known of a device's first finding before. */
     record KeptFinding(String cause, String variant, Optional<Instant> since) {}
 
     private final Jdbc jdbc;
+    private final InstantSource clock;
 
-    DeviceStateStore(Jdbc jdbc) {
+    DeviceStateStore(Jdbc jdbc, InstantSource clock) {
         this.jdbc = jdbc;
+        this.clock = clock;
     }
 
     void put(DeviceState s) {
         jdbc.update(
                 """
                 merge into device_state (device_id, condition, rail, held_at, cause, variant, word, sentence, since,
-                                         tries, pending, releasable, firmware, lines, progress)
-                key (device_id) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""",
+                                         tries, pending, releasable, firmware, lines, progress, released, pending_since)
+                key (device_id) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
+                  case when ? then coalesce((select pending_since from device_state where device_id = ?), ?) end)""",
                 s.deviceId(),
                 s.condition(),
                 s.rail(),
@@ -63,7 +68,11 @@ public class DeviceStateStore {
                 s.releasable(),
                 cut(s.firmware(), 40),
                 cut(s.lines(), 200),
-                s.progress());
+                s.progress(),
+                s.released(),
+                s.pending(),
+                s.deviceId(),
+                clock.instant());
     }
 
     /** Devices that were just enrolled, until their paths are computed: they stand in lists at once. */

@@ -187,7 +187,8 @@ public class PathKeeper {
                         facts.lines().stream()
                                 .map(l -> l.extension().map(e -> e.number()).orElse("–"))
                                 .toList()),
-                rank + (int) passed);
+                rank + (int) passed,
+                facts.released().map(r -> r.revision().id()).orElse(""));
     }
 
     private static String word(DevicePath path, StopReport at, Optional<Finding> finding) {

@@ -10,6 +10,7 @@ import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.settings.LayerKind;
+import jordfell.server.catalogue.DialectBook;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.catalogue.ModelStore.Feature;
 import jordfell.server.catalogue.ModelStore.Firmware;
@@ -38,6 +39,10 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api/models", produces = "application/json")
 class ModelController {
 
+    /** What a model of which nothing is known is taken to hold. */
+    private static final int GENERIC_PASSWORD_FIELD = 32;
+
+    private static final int GENERIC_LABEL_FIELD = 20;
     private static final String VERSION = "[0-9]+(\\.[0-9]+){0,4}";
 
     record FeatureView(String feature, ModelStore.Verdict verdict, String note, Instant notedAt, String notedBy) {}
@@ -50,6 +55,8 @@ class ModelController {
             @Nullable String family,
             int lines,
             int keys,
+            int pages,
+            int sidecarKeys,
             int ports,
             int phonebook,
             int passwordField,
@@ -66,6 +73,16 @@ class ModelController {
             long devices,
             long version) {}
 
+    record ModelWish(
+            @Nullable String maker,
+            @Nullable String name,
+            @Nullable DeviceKind kind,
+            @Nullable String family,
+            int lines,
+            int keys) {}
+
+    record MadeModel(String id) {}
+
     record FeatureWish(
             @Nullable String feature,
             ModelStore.@Nullable Verdict verdict,
@@ -73,6 +90,7 @@ class ModelController {
 
     private final Jdbc jdbc;
     private final ModelStore store;
+    private final DialectBook dialects;
     private final DeviceStore devices;
     private final PathKeeper paths;
     private final Audit audit;
@@ -82,6 +100,7 @@ class ModelController {
     ModelController(
             Jdbc jdbc,
             ModelStore store,
+            DialectBook dialects,
             DeviceStore devices,
             PathKeeper paths,
             Audit audit,
@@ -89,6 +108,7 @@ class ModelController {
             InstantSource clock) {
         this.jdbc = jdbc;
         this.store = store;
+        this.dialects = dialects;
         this.devices = devices;
         this.paths = paths;
         this.audit = audit;
@@ -99,6 +119,36 @@ class ModelController {
     @GetMapping
     List<ModelForm> models() {
         return store.sheets().stream().map(this::view).toList();
+    }
+
+    /** Adds a model that nobody supports yet, with the usual sizes; what it holds is put right afterwards. */
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    MadeModel add(@RequestBody ModelWish wish) {
+        String maker = Checked.needed(wish.maker(), "maker", "maker", 60);
+        String name = Checked.needed(wish.name(), "name", "name", 60);
+        String id = (maker + "-" + name).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-");
+        if (store.find(id).isPresent()) {
+            throw RefusedException.field("/name", "There is a " + maker + " " + name + " already.", "Open that one.");
+        }
+        String family = wish.family() == null ? "" : wish.family();
+        if (dialects.find(family).isEmpty()) {
+            throw RefusedException.field(
+                    "/family", "There is no family “" + family + "” that can be written.", "Choose or write one.");
+        }
+        store.add(new DeviceModel(
+                id,
+                maker,
+                name,
+                Optional.ofNullable(wish.kind()).orElse(DeviceKind.DESK_PHONE),
+                family,
+                Checked.between(wish.lines(), 1, 64, "lines", "number of lines"),
+                Checked.between(wish.keys(), 0, 500, "keys", "number of keys"),
+                GENERIC_PASSWORD_FIELD,
+                GENERIC_LABEL_FIELD));
+        audit.record("added model " + maker + " " + name);
+        events.publish(EventHub.Topic.TEMPLATES, 0);
+        return new MadeModel(id);
     }
 
     @PutMapping("/{id}")
@@ -192,6 +242,8 @@ class ModelController {
                         m.family(),
                         Checked.between(w.lines(), 1, 64, "lines", "number of lines"),
                         Checked.between(w.keys(), 0, 500, "keys", "number of keys"),
+                        Checked.between(w.pages(), 1, 20, "pages", "number of pages"),
+                        Checked.between(w.sidecarKeys(), 0, 100, "sidecarKeys", "number of keys"),
                         Checked.between(w.passwordField(), 8, 128, "passwordField", "password field"),
                         Checked.between(w.labelField(), 4, 128, "labelField", "label field"),
                         macs,
@@ -227,6 +279,8 @@ class ModelController {
                 m.family(),
                 m.lines(),
                 m.keys(),
+                m.pages(),
+                m.sidecarKeys(),
                 s.ports(),
                 s.phonebook(),
                 m.passwordField(),

@@ -209,7 +209,7 @@ class SiteController {
     private static void type(String key, @Nullable String value, String field, List<FieldProblem> problems) {
         if (!text(value).isEmpty()) {
             SettingsCatalogue.find(key)
-                    .flatMap(s -> s.type().refuse(text(value)))
+                    .flatMap(s -> s.refuse(text(value)))
                     .ifPresent(reason -> problems.add(new FieldProblem("/" + field, reason, "")));
         }
     }

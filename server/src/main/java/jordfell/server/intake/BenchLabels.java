@@ -15,20 +15,17 @@ import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
+import jordfell.server.print.PrintedText;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.springframework.stereotype.Component;
 
 /** Draws labels for the bench: what a box is for, its MAC as Code 128, and a QR code with the MAC or the claim code. */
 @Component
 class BenchLabels {
-
-    /** The font that ships with PDFBox; it knows the letters of all European languages. */
-    private static final String FONT = "/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf";
 
     private static final int COLUMNS = 3;
     private static final int ROWS = 8;
@@ -64,9 +61,9 @@ class BenchLabels {
     /** The sheet's bytes: A4, three labels wide and eight high. */
     static byte[] draw(List<Label> labels) {
         try (PDDocument document = new PDDocument();
-                InputStream font = BenchLabels.class.getResourceAsStream(FONT);
+                InputStream font = PrintedText.font();
                 ByteArrayOutputStream out = new ByteArrayOutputStream()) {
-            PDFont type = PDType0Font.load(document, font);
+            PDFont type = PrintedText.load(document, font);
             int perPage = COLUMNS * ROWS;
             for (int from = 0; from == 0 || from < labels.size(); from += perPage) {
                 PDPage page = new PDPage(PDRectangle.A4);
@@ -95,41 +92,13 @@ class BenchLabels {
         pen.stroke();
         float text = left + PAD;
         float room = width - 3 * PAD - QR;
-        write(pen, font, 10.5f, label.title(), text, top - 18, room);
-        write(pen, font, 8f, label.person(), text, top - 30, room);
-        write(pen, font, 10.5f, label.number(), text, top - 44, room);
-        write(pen, font, 7f, label.site(), text, top - 54, room);
-        write(pen, font, 8f, label.address(), text, top - height + PAD, width - 2 * PAD);
+        PrintedText.write(pen, font, 10.5f, label.title(), text, top - 18, room);
+        PrintedText.write(pen, font, 8f, label.person(), text, top - 30, room);
+        PrintedText.write(pen, font, 10.5f, label.number(), text, top - 44, room);
+        PrintedText.write(pen, font, 7f, label.site(), text, top - 54, room);
+        PrintedText.write(pen, font, 8f, label.address(), text, top - height + PAD, width - 2 * PAD);
         bars(pen, label.code(), text, top - height + PAD + 10, width - 2 * PAD);
         qr(pen, label.code(), left + width - PAD - QR, top - PAD - QR);
-    }
-
-    private static void write(
-            PDPageContentStream pen, PDFont font, float size, String text, float x, float y, float room)
-            throws IOException {
-        String fitting = printable(font, text);
-        while (!fitting.isEmpty() && font.getStringWidth(fitting) / 1000 * size > room) {
-            fitting = fitting.substring(0, fitting.length() - 1);
-        }
-        pen.beginText();
-        pen.setFont(font, size);
-        pen.newLineAtOffset(x, y);
-        pen.showText(fitting);
-        pen.endText();
-    }
-
-    /** Letters that the font has not are left out. */
-    private static String printable(PDFont font, String text) {
-        StringBuilder out = new StringBuilder();
-        text.codePoints().forEach(c -> {
-            try {
-                font.encode(Character.toString(c));
-                out.appendCodePoint(c);
-            } catch (IOException | IllegalArgumentException e) {
-                out.append('?');
-            }
-        });
-        return out.toString();
     }
 
     private static void bars(PDPageContentStream pen, String code, float x, float y, float width) throws IOException {

@@ -7,7 +7,7 @@ import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.ExtensionStore;
 import jordfell.server.roster.KitStore;
 import jordfell.server.roster.PersonStore;
-import jordfell.server.templates.TemplateStore;
+import jordfell.server.settings.TemplateStore;
 import org.springframework.stereotype.Component;
 
 /** The stores that enrolment reads and writes. */

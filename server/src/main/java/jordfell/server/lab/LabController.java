@@ -11,6 +11,7 @@ import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.identity.MacReader;
 import jordfell.core.identity.MacReading;
+import jordfell.lab.phone.BraskFile;
 import jordfell.lab.phone.Mistyping;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.phone.SimPhone;
@@ -44,6 +45,11 @@ class LabController {
     /** Documentation addresses (RFC 5737) for simulated phones; the low ones are registrars and the like. */
     private static final List<String> NETWORKS = List.of("192.0.2.", "198.51.100.", "203.0.113.");
 
+    /** A phone that somebody found in a cupboard: no model and no family of it come with the product. */
+    private static final DeviceModel UNSUPPORTED = new DeviceModel(
+            "brask-9", "Brask", "9", DeviceKind.DESK_PHONE, "brask", 2, 6, 1, 0, 32, 20, List.of("02b09a"), List.of());
+
+    /** @param saved what it saved when it was last set up by hand; empty for those whose dialect is known */
     record PhoneView(
             String mac,
             String model,
@@ -56,7 +62,9 @@ class LabController {
             String screen,
             long deviceId,
             String label,
-            String rail) {}
+            String rail,
+            boolean inCall,
+            String saved) {}
 
     record Counters(long received, long keepAlives, long broken, long tooLarge, long tooMany) {}
 
@@ -105,7 +113,7 @@ class LabController {
         SipCounters c = lab.world().counters();
         List<PhoneView> phones = lab
                 .inWorld(world -> world.phones().stream()
-                        .map(p -> new Snapshot(p.state(), p.lineCount(), p.screen()))
+                        .map(p -> new Snapshot(p.state(), p.lineCount(), p.screen(), p.inCall()))
                         .toList())
                 .stream()
                 .map(this::view)
@@ -122,7 +130,12 @@ class LabController {
     @ResponseStatus(HttpStatus.CREATED)
     Unboxed unbox(@RequestBody PhoneWish wish) {
         DeviceModel model = models.find(wish.modelId() == null ? "" : wish.modelId())
+                .or(() -> UNSUPPORTED.id().equals(wish.modelId()) ? Optional.of(UNSUPPORTED) : Optional.empty())
                 .orElseThrow(() -> RefusedException.field("/modelId", "There is no such model.", "Choose one."));
+        if (!SimPhone.isMade(model.fullName())) {
+            throw RefusedException.field(
+                    "/modelId", "The Lab has no phone of this model.", "Choose one that it can play.");
+        }
         Site site = domains.site(wish.siteId())
                 .orElseThrow(() -> RefusedException.field("/siteId", "There is no such site.", "Choose one."));
         MacAddress mac = mac(wish.mac(), model);
@@ -155,6 +168,16 @@ class LabController {
     @PostMapping("/phones/{mac}/restart")
     void restart(@PathVariable String mac) {
         act(mac, SimPhone::restart);
+    }
+
+    /** Somebody calls from the phone and stays on the line for some minutes. */
+    @PostMapping("/phones/{mac}/call")
+    void call(@PathVariable String mac) {
+        act(mac, phone -> {
+            if (!lab.world().holdCall(phone.mac())) {
+                throw RefusedException.field("/", "No line of this phone is registered.", "Wait until one is.");
+            }
+        });
     }
 
     /** Somebody types a claim code on the phone. */
@@ -215,7 +238,7 @@ class LabController {
         });
     }
 
-    private record Snapshot(PhoneState state, int lines, String screen) {}
+    private record Snapshot(PhoneState state, int lines, String screen, boolean inCall) {}
 
     private PhoneView view(Snapshot phone) {
         PhoneState state = phone.state();
@@ -232,7 +255,9 @@ class LabController {
                 phone.screen(),
                 device.map(Device::id).orElse(0L),
                 device.map(Device::label).orElse("not enrolled"),
-                device.map(d -> rails.rail(d.id())).orElse(""));
+                device.map(d -> rails.rail(d.id())).orElse(""),
+                phone.inCall(),
+                state.model().equals(UNSUPPORTED.fullName()) ? BraskFile.SAVED : "");
     }
 
     private void act(String mac, Consumer<SimPhone> action) {

@@ -126,12 +126,21 @@ public class LabService implements PhoneBell, TestCalls {
     }
 
     @Override
-    public void ring(Assembled device) {
+    public List<MacAddress> inCall() {
+        return inWorld(LabWorld::inCall);
+    }
+
+    @Override
+    public void ring(Assembled device, boolean restart) {
         timeline.post(() -> device.facts()
                 .released()
                 .map(r -> r.sent().stream().findFirst())
                 .orElse(Optional.empty())
-                .ifPresent(line -> world().notifyProfile(device.domain().name(), line.number())));
+                .ifPresent(line -> world().notifyProfile(
+                                device.domain().name(),
+                                line.number(),
+                                device.device().mac(),
+                                restart)));
     }
 
     @Override

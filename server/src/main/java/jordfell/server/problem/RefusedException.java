@@ -38,6 +38,11 @@ public final class RefusedException extends RuntimeException {
                 List.of());
     }
 
+    /** The same, with who changed it to what. */
+    public static RefusedException overtaken(String detail) {
+        return new RefusedException(HttpStatus.PRECONDITION_FAILED, detail, List.of());
+    }
+
     /** It was there once and is not any more. */
     public static RefusedException gone(String detail) {
         return new RefusedException(HttpStatus.GONE, detail, List.of());

@@ -6,6 +6,8 @@ import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
 import jordfell.core.render.Dialects;
+import jordfell.core.render.Family;
+import jordfell.server.catalogue.DialectBook;
 import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.events.EventHub;
@@ -43,6 +45,7 @@ public class Provisioning {
     private final ReleaseStore releases;
     private final KnockStore knocks;
     private final Claims claims;
+    private final DialectBook dialects;
     private final ObservationLog log;
     private final EventHub events;
     private final InstantSource clock;
@@ -53,6 +56,7 @@ public class Provisioning {
             ReleaseStore releases,
             KnockStore knocks,
             Claims claims,
+            DialectBook dialects,
             ObservationLog log,
             EventHub events,
             InstantSource clock) {
@@ -61,6 +65,7 @@ public class Provisioning {
         this.releases = releases;
         this.knocks = knocks;
         this.claims = claims;
+        this.dialects = dialects;
         this.log = log;
         this.events = events;
         this.clock = clock;
@@ -121,10 +126,10 @@ public class Provisioning {
     }
 
     private Answer answer(Device device, Site site, Request request) {
-        var dialect = Dialects.of(device.model().family());
+        Family family = dialects.get(device.model().family()).family();
         Optional<ReleaseStore.Released> released = releases.latestBody(device.id());
         boolean own = device.mac()
-                .map(dialect::fileName)
+                .map(family::fileName)
                 .filter(request.file()::equals)
                 .isPresent();
         if (device.siteId() != site.id() || device.standing() != Standing.IN_USE || !own || released.isEmpty()) {
@@ -133,13 +138,9 @@ public class Provisioning {
         String revision = released.get().revision().id();
         String tag = tag(revision, devices.resent(device.id()));
         return request.has().equals(tag)
-                ? new Answer(304, revision, tag, dialect.contentType(), "")
+                ? new Answer(304, revision, tag, family.contentType(), "")
                 : new Answer(
-                        200,
-                        revision,
-                        tag,
-                        dialect.contentType(),
-                        released.get().body());
+                        200, revision, tag, family.contentType(), released.get().body());
     }
 
     /** A phone proves by the tag that it took a re-sent file; one that was switched off meanwhile is given it again. */

@@ -1,10 +1,18 @@
 package jordfell.server.release;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import jordfell.core.release.Snapshot;
+import jordfell.core.waves.WavePlan;
+import jordfell.core.waves.WaveWatch;
+import jordfell.server.device.FactsAssembler;
+import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.release.ReleaseService.WaveWish;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -14,12 +22,15 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The tray: what is changed and not on the phones, and its release. */
+/** The tray: what is changed and not on the phones, what a release of it would do, and its release. */
 @RestController
 @RequestMapping(path = "/api/releases", produces = "application/json")
 class ReleaseController {
 
     private static final int MOST_AT_ONCE = 2_000;
+    private static final int MOST_SHOWN = 500;
+    private static final int MOST_WAVES = 10;
+    private static final int LONGEST_REASON = 500;
 
     /**
      * A device with changes that were not released.
@@ -27,6 +38,8 @@ class ReleaseController {
      * @param ready its configuration can be made; otherwise {@code obstacle} says why not
      * @param first nothing was ever released to it
      * @param registered it is told at once; others take the release when they next ask
+     * @param changes what changes, each with its value before and after
+     * @param since when it was first seen to be changed
      */
     record PendingDevice(
             long id,
@@ -38,77 +51,174 @@ class ReleaseController {
             boolean first,
             boolean registered,
             String obstacle,
-            List<String> changes) {}
+            List<String> changes,
+            @Nullable Instant since) {}
 
-    record ReleaseWish(List<Long> deviceIds, @Nullable String reason) {}
+    /**
+     * A wave that is wished for; with neither devices nor a share it takes the rest.
+     *
+     * @param percent the share of the devices that no earlier wave took
+     * @param stopPercent it stops when more than this share of its devices get worse
+     */
+    record WaveForm(
+            @Nullable String name,
+            @Nullable List<Long> deviceIds,
+            @Nullable Integer percent,
+            WaveWatch.@Nullable Starts starts,
+            @Nullable Instant startsAt,
+            @Nullable Integer stopPercent) {}
+
+    record ReleaseWish(
+            @Nullable List<Long> deviceIds,
+            @Nullable String reason,
+            @Nullable List<WaveForm> waves,
+            @Nullable Boolean supersede) {}
+
+    record ImpactWish(@Nullable List<Long> deviceIds) {}
 
     record Released(long id, int devices) {}
 
-    record PastRelease(long id, Instant at, String by, String reason, int devices) {}
-
     private final Jdbc jdbc;
+    private final FactsAssembler facts;
     private final ReleaseService releases;
+    private final ReleaseImpact impact;
 
-    ReleaseController(Jdbc jdbc, ReleaseService releases) {
+    ReleaseController(Jdbc jdbc, FactsAssembler facts, ReleaseService releases, ReleaseImpact impact) {
         this.jdbc = jdbc;
+        this.facts = facts;
         this.releases = releases;
+        this.impact = impact;
     }
 
     @GetMapping("/pending")
     List<PendingDevice> pending() {
-        return jdbc.list(
-                """
-                select d.id, d.label, coalesce(d.mac, 'claim ' || d.claim_code, '') mac, s.name site, m.maker || ' ' || m.name model, t.releasable, t.condition,
-                       t.word,
-                       exists (select 1 from release_item i where i.device_id = d.id) released
-                from device_state t join device d on d.id = t.device_id
-                join site s on s.id = d.site_id join model m on m.id = d.model_id
-                where t.pending order by s.name, d.label limit 500""",
-                row -> new PendingDevice(
-                        row.number("id"),
-                        row.text("label"),
-                        row.text("mac"),
-                        row.text("site"),
-                        row.text("model"),
-                        row.yes("releasable"),
-                        !row.yes("released"),
-                        List.of("CARRYING", "PROVEN").contains(row.text("condition")),
-                        row.yes("releasable") ? "" : row.text("word"),
-                        row.yes("releasable") ? releases.changedKeys(row.number("id")) : List.of()));
+        record Entry(
+                long id,
+                String mac,
+                String site,
+                String condition,
+                String word,
+                boolean released,
+                Optional<Instant> since) {}
+        return jdbc
+                .list(
+                        """
+                        select d.id, coalesce(d.mac, 'claim ' || d.claim_code, '') mac, s.name site, t.condition, t.word,
+                               t.pending_since, exists (select 1 from device_release i where i.device_id = d.id) released
+                        from device_state t join device d on d.id = t.device_id join site s on s.id = d.site_id
+                        where t.pending order by s.name, d.label limit ?""",
+                        row -> new Entry(
+                                row.number("id"),
+                                row.text("mac"),
+                                row.text("site"),
+                                row.text("condition"),
+                                row.text("word"),
+                                row.yes("released"),
+                                row.timeIfAny("pending_since")),
+                        MOST_SHOWN)
+                .stream()
+                .flatMap(e -> facts.assemble(e.id()).stream().map(device -> {
+                    boolean ready = device.text().isPresent();
+                    return new PendingDevice(
+                            e.id(),
+                            device.device().label(),
+                            e.mac(),
+                            e.site(),
+                            device.device().model().fullName(),
+                            ready,
+                            !e.released(),
+                            List.of("CARRYING", "PROVEN").contains(e.condition()),
+                            ready ? "" : e.word(),
+                            ready ? changes(device) : List.of(),
+                            e.since().orElse(null));
+                }))
+                .toList();
+    }
+
+    /** What would happen if the present configurations of these devices were released. */
+    @PostMapping("/impact")
+    ReleaseImpact.Impact impact(@RequestBody ImpactWish wish) {
+        return impact.of(chosen(wish.deviceIds()));
     }
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     Released release(@RequestBody ReleaseWish wish) {
-        if (wish.deviceIds() == null || wish.deviceIds().isEmpty()) {
-            throw RefusedException.field("/deviceIds", "No device is chosen.", "Choose at least one.");
-        }
-        if (wish.deviceIds().size() > MOST_AT_ONCE) {
-            throw RefusedException.field(
-                    "/deviceIds",
-                    wish.deviceIds().size() + " devices are too many for one release.",
-                    "At most " + MOST_AT_ONCE + " go at once.");
-        }
+        List<Long> ids = chosen(wish.deviceIds());
         String reason = wish.reason() == null ? "" : wish.reason().strip();
-        if (reason.length() > 500) {
-            throw RefusedException.fields(
-                    List.of(new FieldProblem("/reason", "The reason is too long.", "At most 500 characters fit.")));
+        if (reason.length() > LONGEST_REASON) {
+            throw RefusedException.fields(List.of(new FieldProblem(
+                    "/reason", "The reason is too long.", "At most " + LONGEST_REASON + " characters fit.")));
         }
-        return new Released(
-                releases.release(wish.deviceIds(), reason), wish.deviceIds().size());
+        List<WaveWish> waves =
+                wish.waves() == null || wish.waves().isEmpty() ? ReleaseService.ALL_AT_ONCE : waves(wish.waves());
+        ReleaseService.Made made = releases.release(ids, reason, waves, wish.supersede() != null && wish.supersede());
+        return new Released(made.id(), made.devices());
     }
 
-    @GetMapping
-    List<PastRelease> past() {
-        return jdbc.list(
-                """
-                select r.*, (select count(*) from release_item i where i.release_id = r.id) devices
-                from release r order by r.id desc limit 50""",
-                row -> new PastRelease(
-                        row.number("id"),
-                        row.time("made_at"),
-                        row.text("made_by"),
-                        row.text("reason"),
-                        row.integer("devices")));
+    private List<String> changes(Assembled device) {
+        return Snapshot.sentences(releases.changes(device));
+    }
+
+    private static List<Long> chosen(@Nullable List<Long> ids) {
+        if (ids == null || ids.isEmpty()) {
+            throw RefusedException.field("/deviceIds", "No device is chosen.", "Choose at least one.");
+        }
+        if (ids.size() > MOST_AT_ONCE) {
+            throw RefusedException.field(
+                    "/deviceIds",
+                    ids.size() + " devices are too many for one release.",
+                    "At most " + MOST_AT_ONCE + " go at once.");
+        }
+        return ids.stream().distinct().toList();
+    }
+
+    private static List<WaveWish> waves(List<WaveForm> forms) {
+        List<FieldProblem> problems = new ArrayList<>();
+        List<WaveWish> waves = new ArrayList<>();
+        if (forms.size() > MOST_WAVES) {
+            problems.add(new FieldProblem(
+                    "/waves", forms.size() + " waves are too many.", "At most 10 can be kept track of."));
+        }
+        for (int i = 0; i < forms.size(); i++) {
+            waves.add(wave(forms.get(i), i, i == forms.size() - 1, problems));
+        }
+        if (!problems.isEmpty()) {
+            throw RefusedException.fields(problems);
+        }
+        return waves;
+    }
+
+    private static WaveWish wave(WaveForm form, int index, boolean last, List<FieldProblem> problems) {
+        String at = "/waves/" + index;
+        String name = form.name() == null || form.name().isBlank()
+                ? "Wave " + (index + 1)
+                : form.name().strip();
+        int percent = form.percent() == null ? 0 : form.percent();
+        int stop = form.stopPercent() == null ? 10 : form.stopPercent();
+        WaveWatch.Starts starts = form.starts() == null ? WaveWatch.Starts.BY_HAND : form.starts();
+        if (name.length() > 100) {
+            problems.add(new FieldProblem(at + "/name", "The name is too long.", "At most 100 characters fit."));
+        }
+        if (form.percent() != null && (percent < 1 || percent > 100)) {
+            problems.add(new FieldProblem(at + "/percent", percent + " is no share.", "1 to 100 percent is."));
+        }
+        if (stop < 0 || stop > 100) {
+            problems.add(new FieldProblem(at + "/stopPercent", stop + " is no share.", "0 to 100 percent is."));
+        }
+        if (starts == WaveWatch.Starts.AT && form.startsAt() == null) {
+            problems.add(new FieldProblem(at + "/startsAt", "It has no time.", "Say when it begins."));
+        }
+        boolean rest = form.deviceIds() == null && form.percent() == null;
+        if (last && !rest) {
+            problems.add(new FieldProblem(
+                    at,
+                    "The last wave does not take the rest, so that some devices would be in no wave.",
+                    "Let it take the rest."));
+        }
+        WavePlan.Part part = form.deviceIds() != null
+                ? new WavePlan.Part.These(form.deviceIds())
+                : rest ? new WavePlan.Part.Rest() : new WavePlan.Part.Share(percent);
+        return new WaveWish(name, part, starts, Optional.ofNullable(form.startsAt()), stop);
     }
 }

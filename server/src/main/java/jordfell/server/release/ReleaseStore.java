@@ -2,21 +2,68 @@ package jordfell.server.release;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
 import jordfell.core.path.DeviceFacts.SentLine;
 import jordfell.core.release.Revision;
+import jordfell.core.release.Snapshot;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.Row;
 import jordfell.server.security.Sealer;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Releases and what they hold for each device. Nothing here is ever changed. */
+/**
+ * Releases and what they hold for each device. What was rendered is never changed; which item a device is to have is kept
+ * beside it, so that a wave can be sent and taken back.
+ */
 @Component
 public class ReleaseStore {
 
     private static final TypeReference<List<SentLine>> SENT_LINES = new TypeReference<>() {};
+    private static final TypeReference<List<SecretSpot>> SPOTS = new TypeReference<>() {};
+    private static final TypeReference<Map<String, String>> PLACES = new TypeReference<>() {};
+
+    /** Where in a file a secret stands: line from 0, first place and the place after the last. */
+    public record SecretSpot(int line, int from, int to) {}
+
+    /** A released file. */
+    public record Released(Revision revision, String body, List<SecretSpot> secrets) {
+        @Override
+        public String toString() {
+            return "Released[" + revision.brief() + "]";
+        }
+    }
+
+    /** A rendered configuration that is to be kept. */
+    public record NewItem(
+            long deviceId,
+            int wave,
+            Revision revision,
+            String body,
+            List<SentLine> sent,
+            Snapshot snapshot,
+            List<SecretSpot> secrets) {
+        @Override
+        public String toString() {
+            return "NewItem[" + deviceId + ", " + revision.brief() + "]";
+        }
+    }
+
+    /** Whether an item was given to its device. */
+    public enum ItemState {
+        /** Its wave is still to come. */
+        WAITING,
+        SENT,
+        /** The device has what it had before again. */
+        TAKEN_BACK,
+        /** Its wave was stopped before the device had fetched it. */
+        HELD_BACK,
+        /** A later release took the device over. */
+        SUPERSEDED
+    }
 
     private final Jdbc jdbc;
     private final Sealer sealer;
@@ -28,58 +75,119 @@ public class ReleaseStore {
         this.json = json;
     }
 
-    public long add(Instant at, String by, String reason) {
+    long add(Instant at, String by, String reason) {
         return jdbc.insert("insert into release (made_at, made_by, reason) values (?, ?, ?)", at, by, reason);
     }
 
-    public void addItem(long releaseId, long deviceId, Revision revision, String body, List<SentLine> sent) {
+    void addItem(long releaseId, NewItem item) {
         jdbc.update(
-                "insert into release_item (release_id, device_id, revision, body, sent) values (?, ?, ?, ?, ?)",
+                """
+                insert into release_item (release_id, wave, device_id, revision, body, sent, snapshot, secrets, state)
+                values (?, ?, ?, ?, ?, ?, ?, ?, 'WAITING')""",
                 releaseId,
-                deviceId,
-                revision.id(),
-                sealer.seal(body),
-                sealer.seal(json.writeValueAsString(sent)));
+                item.wave(),
+                item.deviceId(),
+                item.revision().id(),
+                sealer.seal(item.body()),
+                sealer.seal(json.writeValueAsString(item.sent())),
+                sealer.seal(json.writeValueAsString(item.snapshot().values())),
+                json.writeValueAsString(item.secrets()));
     }
 
-    /** What was last released to a device. */
+    /** Gives devices the items of a wave that wait, and remembers how they were. */
+    List<Long> send(long releaseId, int wave, ItemState from, Instant at) {
+        List<Long> sent = jdbc.list(
+                "select device_id from release_item where release_id = ? and wave = ? and state = ?",
+                row -> row.number("device_id"),
+                releaseId,
+                wave,
+                from.name());
+        jdbc.update("""
+                update release_item i set state = 'SENT',
+                  before_item = (select r.item_id from device_release r where r.device_id = i.device_id),
+                  before_condition = coalesce((select s.condition from device_state s where s.device_id = i.device_id), '')
+                where release_id = ? and wave = ? and state = ?""", releaseId, wave, from.name());
+        jdbc.update("""
+                merge into device_release (device_id, item_id, since) key (device_id)
+                select device_id, id, cast(? as timestamp(3) with time zone) from release_item
+                where release_id = ? and wave = ? and state = 'SENT'""", at, releaseId, wave);
+        return sent;
+    }
+
+    /** Gives devices back what they had before these items. */
+    void giveBack(long releaseId, int wave, List<Long> deviceIds, ItemState become, Instant at) {
+        for (long device : deviceIds) {
+            Optional<Optional<Long>> before =
+                    jdbc.one("""
+                    select before_item from release_item where release_id = ? and wave = ? and device_id = ?
+                    and state = 'SENT'""", row -> row.numberIfAny("before_item"), releaseId, wave, device);
+            before.ifPresent(item -> {
+                jdbc.update(
+                        "update release_item set state = ? where release_id = ? and wave = ? and device_id = ?",
+                        become.name(),
+                        releaseId,
+                        wave,
+                        device);
+                item.ifPresentOrElse(
+                        id -> jdbc.update(
+                                "update device_release set item_id = ?, since = ? where device_id = ?", id, at, device),
+                        () -> jdbc.update("delete from device_release where device_id = ?", device));
+            });
+        }
+    }
+
+    /** What is released to a device now. */
     public Optional<ReleaseFacts> latest(long deviceId) {
         return jdbc.one(
                 """
-                select r.id, r.made_at, r.made_by, i.revision, i.sent
-                from release_item i join release r on r.id = i.release_id
-                where i.device_id = ? order by i.id desc limit 1""",
+                select r.id, d.since, r.made_by, i.revision, i.sent
+                from device_release d join release_item i on i.id = d.item_id join release r on r.id = i.release_id
+                where d.device_id = ?""",
                 row -> new ReleaseFacts(
                         row.number("id"),
                         new Revision(row.text("revision")),
-                        row.time("made_at"),
+                        row.time("since"),
                         row.text("made_by"),
                         json.readValue(sealer.open(row.bytes("sent")), SENT_LINES)),
                 deviceId);
     }
 
-    /** The file that was last released to a device, and its revision. */
+    /** The file that is released to a device now, and its revision. */
     public Optional<Released> latestBody(long deviceId) {
-        return jdbc.one(
-                "select revision, body from release_item where device_id = ? order by id desc limit 1",
-                row -> new Released(new Revision(row.text("revision")), sealer.open(row.bytes("body"))),
-                deviceId);
+        return jdbc.one("""
+                select i.revision, i.body, i.secrets from device_release d join release_item i on i.id = d.item_id
+                where d.device_id = ?""", this::released, deviceId);
     }
 
-    /** The file of an earlier revision of a device, if it was ever released. */
-    public Optional<Released> body(long deviceId, String revision) {
-        return jdbc.one(
-                "select revision, body from release_item where device_id = ? and revision = ? order by id desc limit 1",
-                row -> new Released(new Revision(row.text("revision")), sealer.open(row.bytes("body"))),
-                deviceId,
-                revision);
+    /** The file of an earlier revision of a device, if it was ever released and it is known where its secrets stand. */
+    public Optional<Released> shownBody(long deviceId, String revision) {
+        return jdbc.one("""
+                select revision, body, secrets from release_item where device_id = ? and revision = ?
+                and snapshot is not null order by id desc limit 1""", this::released, deviceId, revision);
     }
 
-    /** A released file. */
-    public record Released(Revision revision, String body) {
-        @Override
-        public String toString() {
-            return "Released[" + revision.brief() + "]";
-        }
+    /** Everything that the file says which is released to a device now. */
+    public Optional<Snapshot> latestSnapshot(long deviceId) {
+        return jdbc.one("""
+                        select i.snapshot from device_release d join release_item i on i.id = d.item_id
+                        where d.device_id = ? and i.snapshot is not null""", row -> row.bytes("snapshot"), deviceId).map(this::snapshot);
+    }
+
+    /** Everything that the file said which a device had before an item of this release was sent to it. */
+    Optional<Snapshot> snapshotBefore(long releaseId, long deviceId) {
+        return jdbc.one("""
+                        select b.snapshot from release_item i join release_item b on b.id = i.before_item
+                        where i.release_id = ? and i.device_id = ? and b.snapshot is not null""", row -> row.bytes("snapshot"), releaseId, deviceId).map(this::snapshot);
+    }
+
+    private Snapshot snapshot(byte[] sealed) {
+        return new Snapshot(json.readValue(sealer.open(sealed), PLACES));
+    }
+
+    private Released released(Row row) throws java.sql.SQLException {
+        return new Released(
+                new Revision(row.text("revision")),
+                sealer.open(row.bytes("body")),
+                json.readValue(row.text("secrets"), SPOTS));
     }
 }

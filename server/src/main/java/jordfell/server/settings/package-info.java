@@ -1,4 +1,4 @@
-/** Values of settings by layer, and the layers of one device put together. */
+/** What each layer says: settings, layouts of keys, and which template extends which. */
 @NullMarked
 package jordfell.server.settings;
 

@@ -6,6 +6,7 @@ import jordfell.server.catalogue.ModelStore;
 import jordfell.server.intake.KnockStore;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.roster.DomainStore;
+import jordfell.server.settings.TemplateStore;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;

@@ -75,11 +75,13 @@ class SettingsApiTest {
         RunningServer.until("pending", () -> pier.sheet(id).path("pending").asBoolean());
         JsonNode file = pier.client().get("/api/devices/" + id + "/file").json();
         assertThat(file.path("lines").toString())
-                .contains("{\"change\":\"REMOVED\",\"text\":\"messages     = *86\"}")
-                .contains("{\"change\":\"ADDED\",\"text\":\"messages     = *99\"}");
+                .contains("{\"change\":\"REMOVED\",\"text\":\"messages     = *86\",\"spots\":[]}")
+                .contains("{\"change\":\"ADDED\",\"text\":\"messages     = *99\",\"spots\":[{\"from\":15,\"to\":18,"
+                        + "\"name\":\"line.calls.voicemail\",\"key\":\"calls.voicemail\"}]}");
         RunningServer.until("it is listed", () -> {
             String pending = pier.client().get("/api/releases/pending").toString();
-            return pending.contains("\"label\":\"Preview\"") && pending.contains("\"changes\":[\"messages\"]");
+            return pending.contains("\"label\":\"Preview\"")
+                    && pending.contains("\"changes\":[\"Voicemail number: *86 → *99\"]");
         });
         assertThat(pier.client()
                         .post("/api/releases", Map.of("deviceIds", List.of(id), "reason", "voicemail moved"))

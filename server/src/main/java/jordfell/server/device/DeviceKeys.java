@@ -1,0 +1,83 @@
+package jordfell.server.device;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.stream.Collectors;
+import jordfell.core.keys.KeyBank;
+import jordfell.core.keys.KeyFill;
+import jordfell.core.keys.KeyFill.Somebody;
+import jordfell.core.keys.KeyPlan;
+import jordfell.core.keys.KeyWish;
+import jordfell.core.settings.LayerKind;
+import jordfell.server.device.FactsAssembler.KeyTrial;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.settings.KeyLayoutStore;
+import jordfell.server.settings.TemplateStore;
+import org.springframework.stereotype.Component;
+
+/** Works out what a device's keys do from the layouts of its templates and its own. */
+@Component
+public class DeviceKeys {
+
+    /** A row longer than this fits on no phone and all its sidecars. */
+    private static final int MOST_IN_A_ROW = 300;
+
+    private final Jdbc jdbc;
+    private final KeyLayoutStore layouts;
+
+    DeviceKeys(Jdbc jdbc, KeyLayoutStore layouts) {
+        this.jdbc = jdbc;
+        this.layouts = layouts;
+    }
+
+    KeyPlan plan(
+            Device device,
+            long domainId,
+            List<TemplateStore.Ref> chain,
+            KeyBank bank,
+            List<String> own,
+            Optional<KeyTrial> trial) {
+        List<KeyPlan.Words> words = new ArrayList<>();
+        chain.forEach(t ->
+                words.add(new KeyPlan.Words(t.name(), wishes(LayerKind.TEMPLATE, Long.toString(t.id()), trial))));
+        words.add(new KeyPlan.Words("this device", wishes(LayerKind.DEVICE, Long.toString(device.id()), trial)));
+        if (words.stream().allMatch(w -> w.wishes().isEmpty())) {
+            return KeyPlan.NONE;
+        }
+        return KeyPlan.of(words, bank, people(domainId, words), own);
+    }
+
+    private SortedMap<Integer, KeyWish> wishes(LayerKind kind, String owner, Optional<KeyTrial> trial) {
+        return trial.filter(t -> t.kind() == kind && t.owner().equals(owner))
+                .map(KeyTrial::wishes)
+                .orElseGet(() -> layouts.get(kind, owner).wishes());
+    }
+
+    /** Those who can be on keys that a rule fills: people who have not left, and their extensions. */
+    private List<Somebody> people(long domainId, List<KeyPlan.Words> words) {
+        Set<String> departments = words.stream()
+                .flatMap(w -> w.wishes().values().stream())
+                .flatMap(w -> w.fill().stream())
+                .map(KeyFill::department)
+                .map(d -> d.toLowerCase(Locale.ROOT))
+                .collect(Collectors.toSet());
+        List<Somebody> people = new ArrayList<>();
+        for (String department : departments) {
+            people.addAll(jdbc.list(
+                    """
+                    select e.number, p.name, p.department from extension e join person p on p.id = e.person_id
+                    where e.domain_id = ? and p.left_at is null and (? = '' or lower(p.department) = ?)
+                    order by e.sort_number limit ?""",
+                    row -> new Somebody(row.text("name"), row.text("number"), row.text("department")),
+                    domainId,
+                    department,
+                    department,
+                    MOST_IN_A_ROW));
+        }
+        return people.stream().distinct().toList();
+    }
+}

@@ -1,0 +1,76 @@
+package jordfell.server.device;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jordfell.core.planning.LocalPorts;
+import jordfell.core.roster.Domain;
+import jordfell.core.settings.Layer;
+import jordfell.core.settings.LayerKind;
+import jordfell.core.settings.SettingsCatalogue;
+import jordfell.server.roster.Extension;
+import jordfell.server.roster.Site;
+import jordfell.server.settings.LayerBook;
+import jordfell.server.settings.TemplateStore;
+import org.springframework.stereotype.Component;
+
+/** Puts the layers of one device together, with what the records themselves say: the domain's name, the line's label. */
+@Component
+class DeviceLayers {
+
+    private final LayerBook book;
+
+    DeviceLayers(LayerBook book) {
+        this.book = book;
+    }
+
+    /** A kit by its id and name. */
+    record KitRef(long id, String name) {}
+
+    /** The layers of the device as a whole. */
+    List<OwnedLayer> ofDevice(
+            Device device, Domain domain, Site site, List<TemplateStore.Ref> templates, Optional<KitRef> kit) {
+        List<OwnedLayer> layers = new ArrayList<>();
+        layers.add(
+                owned(LayerKind.MODEL, device.model().fullName(), device.model().id()));
+        OwnedLayer own = owned(LayerKind.DOMAIN, domain.name(), Long.toString(domain.id()));
+        layers.add(own.above(Map.of(
+                SettingsCatalogue.REGISTRAR,
+                domain.name(),
+                SettingsCatalogue.EXPIRY,
+                Integer.toString(domain.expiry().usual()))));
+        layers.add(owned(LayerKind.SITE, site.name(), Long.toString(site.id())));
+        templates.forEach(t -> layers.add(owned(LayerKind.TEMPLATE, t.name(), Long.toString(t.id()))));
+        kit.ifPresent(k -> layers.add(owned(LayerKind.KIT, k.name(), Long.toString(k.id()))));
+        layers.add(owned(LayerKind.DEVICE, "this device", Long.toString(device.id())));
+        return layers;
+    }
+
+    /** What is said of one of its lines beyond that: the site's rule for ports and the extension's own words. */
+    List<OwnedLayer> ofLine(Optional<Extension> extension, int labelField, Site site) {
+        if (extension.isEmpty()) {
+            return List.of();
+        }
+        Extension e = extension.get();
+        List<OwnedLayer> layers = new ArrayList<>();
+        if (site.portBase() > 0) {
+            layers.add(new OwnedLayer(
+                    Long.toString(site.id()),
+                    Layer.of(
+                            LayerKind.SITE,
+                            site.name() + ": " + site.portBase() + " + extension",
+                            Map.of(
+                                    SettingsCatalogue.LOCAL_PORT,
+                                    Integer.toString(LocalPorts.of(site.portBase(), e.number()))))));
+        }
+        String label = e.displayName().equals(e.number()) ? e.number() : e.displayName() + " " + e.number();
+        layers.add(owned(LayerKind.EXTENSION, "Extension " + e.number(), Long.toString(e.id()))
+                .above(Map.of(SettingsCatalogue.LINE_LABEL, label.length() > labelField ? e.number() : label)));
+        return layers;
+    }
+
+    private OwnedLayer owned(LayerKind kind, String name, String owner) {
+        return new OwnedLayer(owner, book.layer(kind, name, owner));
+    }
+}

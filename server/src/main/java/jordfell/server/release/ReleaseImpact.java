@@ -1,0 +1,189 @@
+package jordfell.server.release;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.planning.RegistrationLoad;
+import jordfell.core.release.Snapshot;
+import jordfell.core.settings.SettingsCatalogue;
+import jordfell.server.device.FactsAssembler;
+import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.lab.PhoneBell;
+import org.springframework.stereotype.Component;
+
+/** Works out what a release would do before it is made. */
+@Component
+class ReleaseImpact {
+
+    private static final int SHOWN = 12;
+
+    /** Some devices by label, and how many there are in all. */
+    record Devices(int count, List<String> labels) {
+        static Devices of(List<String> labels) {
+            return new Devices(labels.size(), labels.stream().limit(SHOWN).toList());
+        }
+    }
+
+    /** A change and the devices that it is made on. */
+    record ChangeOn(String change, Devices devices) {}
+
+    /** Why a device's configuration can't be made. */
+    record Obstacle(long deviceId, String label, String why) {}
+
+    /**
+     * What would happen.
+     *
+     * @param changing configurations that change
+     * @param unchanged devices that have their present configuration already; they are sent nothing
+     * @param first devices that are given their first configuration
+     * @param restarting devices that have to restart
+     * @param inCall devices that have a call up; a restart waits for its end
+     * @param told devices that are registered and told at once
+     * @param loadBefore registrations per second of these devices as they are
+     * @param loadAfter the same after the release
+     * @param powerCut registrations per second when all come back at once
+     * @param leftOut what models leave out, and on which devices
+     * @param waiting devices that wait in a wave of another release
+     */
+    record Impact(
+            int changing,
+            int unchanged,
+            int first,
+            Devices restarting,
+            Devices inCall,
+            int told,
+            List<ChangeOn> changes,
+            List<Obstacle> obstacles,
+            String loadBefore,
+            String loadAfter,
+            String powerCut,
+            List<ChangeOn> leftOut,
+            Devices waiting) {}
+
+    private final FactsAssembler facts;
+    private final ReleaseStore releases;
+    private final PhoneBell bell;
+    private final Jdbc jdbc;
+
+    ReleaseImpact(FactsAssembler facts, ReleaseStore releases, PhoneBell bell, Jdbc jdbc) {
+        this.facts = facts;
+        this.releases = releases;
+        this.bell = bell;
+        this.jdbc = jdbc;
+    }
+
+    Impact of(List<Long> deviceIds) {
+        Set<MacAddress> calling = Set.copyOf(bell.inCall());
+        Sums sums = new Sums();
+        for (long id : deviceIds) {
+            facts.assemble(id).ifPresent(device -> sums.add(device, calling));
+        }
+        return sums.impact(
+                jdbc.listOf("""
+                        select d.label from unnest(cast(? as bigint array)) as u(id)
+                        join release_item i on i.device_id = u.id join device d on d.id = u.id
+                        where i.state = 'WAITING' order by d.label""", row -> row.text("label"), deviceIds),
+                jdbc.listOf("""
+                                select 1 one from unnest(cast(? as bigint array)) as u(id)
+                                join device_state s on s.device_id = u.id where s.condition in ('CARRYING', 'PROVEN')""", row -> true, deviceIds).size());
+    }
+
+    /** Adds up what is found out device by device. */
+    private final class Sums {
+        private int changing;
+        private int unchanged;
+        private int first;
+        private int jitter = 30;
+        private final List<String> restarting = new ArrayList<>();
+        private final List<String> inCall = new ArrayList<>();
+        private final Map<String, List<String>> changes = new LinkedHashMap<>();
+        private final Map<String, List<String>> leftOut = new TreeMap<>();
+        private final List<Obstacle> obstacles = new ArrayList<>();
+        private final List<RegistrationLoad.Line> before = new ArrayList<>();
+        private final List<RegistrationLoad.Line> after = new ArrayList<>();
+
+        void add(Assembled device, Set<MacAddress> calling) {
+            String label = device.device().label();
+            if (device.text().isEmpty()) {
+                String why = ReleaseService.obstacle(device);
+                obstacles.add(new Obstacle(
+                        device.device().id(),
+                        label,
+                        why.replaceFirst("^" + java.util.regex.Pattern.quote(label) + ": ", "")));
+                return;
+            }
+            device.lines()
+                    .forEach(line -> after.add(load(
+                            line.settings().value(SettingsCatalogue.EXPIRY),
+                            line.settings().value(SettingsCatalogue.REFRESH))));
+            jitter = Math.max(1, Integer.parseInt(device.settings().value("provisioning.spread")));
+            Snapshot now = Snapshot.of(device.config().orElseThrow());
+            Snapshot was = releases.latestSnapshot(device.device().id()).orElse(null);
+            if (was == null) {
+                first++;
+            } else {
+                was.values().forEach((place, value) -> {
+                    if (place.endsWith("/" + SettingsCatalogue.EXPIRY)) {
+                        String refresh = was.values()
+                                .getOrDefault(place.replace(SettingsCatalogue.EXPIRY, SettingsCatalogue.REFRESH), "80");
+                        before.add(load(value, refresh));
+                    }
+                });
+            }
+            if (!device.facts().pending()) {
+                unchanged++;
+                return;
+            }
+            changing++;
+            device.notes().forEach(note -> on(leftOut, note, label));
+            if (device.device().mac().filter(calling::contains).isPresent()) {
+                inCall.add(label);
+            }
+            if (was != null) {
+                List<Snapshot.Change> changed = now.since(was);
+                if (changed.stream().anyMatch(Snapshot.Change::restart)) {
+                    restarting.add(label);
+                }
+                Snapshot.sentences(changed).forEach(sentence -> on(changes, sentence, label));
+            }
+        }
+
+        Impact impact(List<String> waiting, int told) {
+            return new Impact(
+                    changing,
+                    unchanged,
+                    first,
+                    Devices.of(restarting),
+                    Devices.of(inCall),
+                    told,
+                    told(changes),
+                    obstacles,
+                    RegistrationLoad.shown(RegistrationLoad.perSecond(before)),
+                    RegistrationLoad.shown(RegistrationLoad.perSecond(after)),
+                    RegistrationLoad.shown(RegistrationLoad.afterPowerCut(after.size(), jitter)),
+                    told(leftOut),
+                    Devices.of(waiting));
+        }
+
+        private static void on(Map<String, List<String>> map, String what, String label) {
+            map.computeIfAbsent(what, k -> new ArrayList<>()).add(label);
+        }
+
+        private static List<ChangeOn> told(Map<String, List<String>> map) {
+            return map.entrySet().stream()
+                    .sorted((a, b) -> b.getValue().size() - a.getValue().size())
+                    .limit(100)
+                    .map(e -> new ChangeOn(e.getKey(), Devices.of(e.getValue())))
+                    .toList();
+        }
+
+        private static RegistrationLoad.Line load(String expiry, String refresh) {
+            return new RegistrationLoad.Line(Integer.parseInt(expiry), Integer.parseInt(refresh));
+        }
+    }
+}

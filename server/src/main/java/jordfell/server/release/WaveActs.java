@@ -1,0 +1,183 @@
+package jordfell.server.release;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.release.Snapshot;
+import jordfell.core.waves.WaveWatch;
+import jordfell.server.device.FactsAssembler;
+import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.events.EventHub;
+import jordfell.server.fleet.PathKeeper;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.lab.PhoneBell;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.release.ReleaseStore.ItemState;
+import jordfell.server.release.WaveStore.State;
+import jordfell.server.release.WaveStore.Wave;
+import jordfell.server.security.Audit;
+import org.springframework.stereotype.Component;
+
+/** What can be done with a wave: begin it, stop it, go on, take it back. */
+@Component
+class WaveActs {
+
+    private final Jdbc jdbc;
+    private final FactsAssembler facts;
+    private final ReleaseStore releases;
+    private final WaveStore waves;
+    private final PathKeeper paths;
+    private final PhoneBell bell;
+    private final EventHub events;
+    private final Audit audit;
+    private final InstantSource clock;
+
+    WaveActs(
+            Jdbc jdbc,
+            FactsAssembler facts,
+            ReleaseStore releases,
+            WaveStore waves,
+            PathKeeper paths,
+            PhoneBell bell,
+            EventHub events,
+            Audit audit,
+            InstantSource clock) {
+        this.jdbc = jdbc;
+        this.facts = facts;
+        this.releases = releases;
+        this.waves = waves;
+        this.paths = paths;
+        this.bell = bell;
+        this.events = events;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /** Begins the first wave of a fresh release, unless it waits for a time. */
+    void beginFirst(long releaseId) {
+        waves.of(releaseId).stream()
+                .findFirst()
+                .filter(w -> w.starts() != WaveWatch.Starts.AT)
+                .ifPresent(w -> begin(w, State.WAITING, ItemState.WAITING));
+    }
+
+    /** Begins a wave that waits. */
+    void begin(Wave wave) {
+        if (!begin(wave, State.WAITING, ItemState.WAITING)) {
+            throw notIn(wave, "waits");
+        }
+    }
+
+    /** Sends a stopped wave to those that were held back, and lets more of its devices get worse. */
+    void goOn(Wave wave, int stopPercent) {
+        waves.stopPercent(wave.releaseId(), wave.position(), stopPercent);
+        if (!begin(wave, State.STOPPED, ItemState.HELD_BACK)) {
+            throw notIn(wave, "is stopped");
+        }
+        audit.record("let wave " + wave.position() + " of release " + wave.releaseId() + " go on");
+    }
+
+    /** Stops a running wave: those that have not fetched it are given what they had. */
+    void stop(Wave wave, String why) {
+        Instant now = clock.instant();
+        List<Long> behind = waves.members(wave.releaseId(), wave.position()).stream()
+                .filter(m -> !m.fetched())
+                .map(WaveWatch.Member::deviceId)
+                .toList();
+        boolean stopped = jdbc.inTransaction(() -> {
+            if (!waves.end(wave.releaseId(), wave.position(), State.RUNNING, State.STOPPED, now, why)) {
+                return false;
+            }
+            releases.giveBack(wave.releaseId(), wave.position(), behind, ItemState.HELD_BACK, now);
+            audit.record("wave " + wave.position() + " of release " + wave.releaseId() + " stopped: " + why);
+            return true;
+        });
+        if (!stopped) {
+            throw notIn(wave, "runs");
+        }
+        paths.touch(behind);
+        told();
+    }
+
+    /** Gives the devices of a wave back what they had, and tells those that took it. */
+    void takeBack(Wave wave) {
+        if (wave.state() == State.WAITING || wave.state() == State.TAKEN_BACK || wave.state() == State.ENDED) {
+            throw notIn(wave, "was sent");
+        }
+        Instant now = clock.instant();
+        List<Long> members = waves.members(wave.releaseId(), wave.position()).stream()
+                .map(WaveWatch.Member::deviceId)
+                .toList();
+        jdbc.inTransaction(() -> {
+            if (!waves.end(wave.releaseId(), wave.position(), wave.state(), State.TAKEN_BACK, now, wave.word())) {
+                throw RefusedException.changedMeanwhile("wave");
+            }
+            releases.giveBack(wave.releaseId(), wave.position(), members, ItemState.TAKEN_BACK, now);
+            audit.record("took back wave " + wave.position() + " of release " + wave.releaseId() + " from "
+                    + members.size() + (members.size() == 1 ? " device" : " devices"));
+        });
+        paths.touch(members);
+        members.forEach(id -> facts.assemble(id).ifPresent(device -> bell.ring(device, false)));
+        told();
+    }
+
+    /** Keeps the waves of a release that are still to come from ever beginning. */
+    void endRest(long releaseId) {
+        Instant now = clock.instant();
+        jdbc.inTransaction(() -> {
+            for (Wave wave : waves.of(releaseId)) {
+                if (waves.end(releaseId, wave.position(), State.WAITING, State.ENDED, now, "")) {
+                    jdbc.update(
+                            "update release_item set state = 'SUPERSEDED' where release_id = ? and wave = ? and state = 'WAITING'",
+                            releaseId,
+                            wave.position());
+                }
+            }
+            audit.record("ended release " + releaseId);
+        });
+        told();
+    }
+
+    /** A running wave has carried. */
+    void carried(Wave wave, String word) {
+        if (waves.end(wave.releaseId(), wave.position(), State.RUNNING, State.CARRIED, clock.instant(), word)) {
+            told();
+        }
+    }
+
+    private boolean begin(Wave wave, State from, ItemState items) {
+        Instant now = clock.instant();
+        Optional<List<Long>> sent =
+                jdbc.inTransaction(() -> waves.begin(wave.releaseId(), wave.position(), from, now, Audit.who())
+                        ? Optional.of(releases.send(wave.releaseId(), wave.position(), items, now))
+                        : Optional.empty());
+        if (sent.isEmpty()) {
+            return false;
+        }
+        paths.touch(sent.get());
+        sent.get().forEach(id -> facts.assemble(id).ifPresent(device -> bell.ring(device, needsRestart(wave, device))));
+        told();
+        return true;
+    }
+
+    private boolean needsRestart(Wave wave, Assembled device) {
+        Optional<Snapshot> before =
+                releases.snapshotBefore(wave.releaseId(), device.device().id());
+        Optional<Snapshot> after = releases.latestSnapshot(device.device().id());
+        return before.isPresent()
+                && after.isPresent()
+                && after.get().since(before.get()).stream().anyMatch(Snapshot.Change::restart);
+    }
+
+    private void told() {
+        events.publish(EventHub.Topic.RELEASES, 0);
+    }
+
+    private static RefusedException notIn(Wave wave, String state) {
+        return RefusedException.field(
+                "/",
+                "Wave " + wave.position() + " is not one that " + state + " any more.",
+                "Look at the release again: somebody was faster, or the wave came to its end.");
+    }
+}

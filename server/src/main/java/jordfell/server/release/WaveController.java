@@ -1,0 +1,199 @@
+package jordfell.server.release;
+
+import java.time.Instant;
+import java.util.List;
+import jordfell.core.path.Condition;
+import jordfell.core.waves.WaveWatch;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.security.Audit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Releases that were made: how their waves fare, and what can be done with them. */
+@RestController
+@RequestMapping(path = "/api/releases", produces = "application/json")
+class WaveController {
+
+    private static final int MOST_SHOWN = 50;
+
+    /** A release in the list. */
+    record PastRelease(long id, Instant at, String by, String reason, int devices, int waves, String standing) {}
+
+    /** A device of a wave, as it was and as it is. */
+    record MemberView(
+            long id,
+            String label,
+            String site,
+            String model,
+            ReleaseStore.ItemState state,
+            @Nullable Condition before,
+            Condition now,
+            boolean fetched,
+            boolean worse,
+            String word,
+            String rail) {}
+
+    record WaveView(
+            int position,
+            String name,
+            WaveWatch.Starts starts,
+            @Nullable Instant startsAt,
+            int stopPercent,
+            WaveStore.State state,
+            @Nullable Instant startedAt,
+            @Nullable Instant endedAt,
+            String word,
+            int carried,
+            int worse,
+            List<MemberView> members) {}
+
+    record ReleaseView(long id, Instant at, String by, String reason, List<WaveView> waves) {}
+
+    record GoOnWish(@Nullable Integer stopPercent) {}
+
+    private final Jdbc jdbc;
+    private final WaveStore waves;
+    private final WaveActs acts;
+
+    WaveController(Jdbc jdbc, WaveStore waves, WaveActs acts) {
+        this.jdbc = jdbc;
+        this.waves = waves;
+        this.acts = acts;
+    }
+
+    @GetMapping
+    List<PastRelease> past() {
+        return jdbc.list(
+                """
+                select r.*, (select count(*) from release_item i where i.release_id = r.id) devices,
+                  (select count(*) from release_wave w where w.release_id = r.id) waves,
+                  case when exists (select 1 from release_wave w where w.release_id = r.id and w.state = 'STOPPED') then 'STOPPED'
+                       when exists (select 1 from release_wave w where w.release_id = r.id and w.state = 'RUNNING') then 'RUNNING'
+                       when exists (select 1 from release_wave w where w.release_id = r.id and w.state = 'WAITING') then 'WAITING'
+                       when exists (select 1 from release_wave w where w.release_id = r.id and w.state = 'TAKEN_BACK')
+                         then 'TAKEN_BACK'
+                       else 'CARRIED' end standing
+                from release r order by r.id desc limit ?""",
+                row -> new PastRelease(
+                        row.number("id"),
+                        row.time("made_at"),
+                        row.text("made_by"),
+                        row.text("reason"),
+                        row.integer("devices"),
+                        row.integer("waves"),
+                        row.text("standing")),
+                MOST_SHOWN);
+    }
+
+    @GetMapping("/{id}")
+    ReleaseView release(@PathVariable long id) {
+        return jdbc.one(
+                        "select * from release where id = ?",
+                        row -> new ReleaseView(
+                                row.number("id"),
+                                row.time("made_at"),
+                                row.text("made_by"),
+                                row.text("reason"),
+                                waves.of(id).stream().map(this::view).toList()),
+                        id)
+                .orElseThrow(() -> RefusedException.notFound("release"));
+    }
+
+    @PostMapping("/{id}/waves/{position}/begin")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void begin(@PathVariable long id, @PathVariable int position) {
+        acts.begin(wave(id, position));
+    }
+
+    @PostMapping("/{id}/waves/{position}/stop")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void stop(@PathVariable long id, @PathVariable int position) {
+        acts.stop(wave(id, position), Audit.who() + " stopped it.");
+    }
+
+    @PostMapping("/{id}/waves/{position}/go-on")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void goOn(@PathVariable long id, @PathVariable int position, @RequestBody GoOnWish wish) {
+        int percent = wish.stopPercent() == null ? 100 : wish.stopPercent();
+        if (percent < 0 || percent > 100) {
+            throw RefusedException.field("/stopPercent", percent + " is no share.", "0 to 100 percent is.");
+        }
+        acts.goOn(wave(id, position), percent);
+    }
+
+    @PostMapping("/{id}/waves/{position}/take-back")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void takeBack(@PathVariable long id, @PathVariable int position) {
+        acts.takeBack(wave(id, position));
+    }
+
+    /** Keeps the waves that are still to come from beginning. */
+    @PostMapping("/{id}/end")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void end(@PathVariable long id) {
+        acts.endRest(id);
+    }
+
+    private WaveStore.Wave wave(long id, int position) {
+        return waves.find(id, position).orElseThrow(() -> RefusedException.notFound("wave"));
+    }
+
+    private WaveView view(WaveStore.Wave w) {
+        List<MemberView> members = members(w);
+        List<WaveWatch.Member> sent = waves.members(w.releaseId(), w.position());
+        return new WaveView(
+                w.position(),
+                w.name(),
+                w.starts(),
+                w.startsAt().orElse(null),
+                w.stopPercent(),
+                w.state(),
+                w.startedAt().orElse(null),
+                w.endedAt().orElse(null),
+                w.word(),
+                (int) sent.stream().filter(WaveWatch.Member::hasCarried).count(),
+                (int) sent.stream().filter(WaveWatch.Member::isWorse).count(),
+                members);
+    }
+
+    private List<MemberView> members(WaveStore.Wave w) {
+        List<WaveWatch.Member> sent = waves.members(w.releaseId(), w.position());
+        return jdbc.list(
+                """
+                select d.id, d.label, s.name site, m.maker || ' ' || m.name model, i.state, i.before_condition,
+                       t.condition, t.word, t.rail
+                from release_item i join device d on d.id = i.device_id join site s on s.id = d.site_id
+                join model m on m.id = d.model_id join device_state t on t.device_id = d.id
+                where i.release_id = ? and i.wave = ? order by d.label, d.id limit 2000""",
+                row -> {
+                    long id = row.number("id");
+                    WaveWatch.Member member = sent.stream()
+                            .filter(m -> m.deviceId() == id)
+                            .findFirst()
+                            .orElse(null);
+                    String before = row.text("before_condition");
+                    return new MemberView(
+                            id,
+                            row.text("label"),
+                            row.text("site"),
+                            row.text("model"),
+                            ReleaseStore.ItemState.valueOf(row.text("state")),
+                            before.isEmpty() ? null : Condition.valueOf(before),
+                            Condition.valueOf(row.text("condition")),
+                            member != null && member.fetched(),
+                            member != null && member.isWorse(),
+                            row.text("word"),
+                            row.text("rail"));
+                },
+                w.releaseId(),
+                w.position());
+    }
+}

@@ -1,0 +1,204 @@
+package jordfell.server.templates;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import jordfell.core.path.Condition;
+import jordfell.core.settings.LayerWord;
+import jordfell.core.settings.ResolvedSetting;
+import jordfell.core.settings.Setting;
+import jordfell.core.settings.SettingsCatalogue;
+import jordfell.server.device.FactsAssembler;
+import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.problem.RefusedException;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Two devices side by side: this one works, that one doesn't, and these settings differ. */
+@RestController
+@RequestMapping(path = "/api/compare", produces = "application/json")
+class CompareController {
+
+    private static final String DOTS = "••••••••";
+
+    /** Differ on any two devices, and say nothing of why one works. */
+    private static final Set<String> OF_ITS_OWN = Set.of(SettingsCatalogue.LINE_LABEL, SettingsCatalogue.LOCAL_PORT);
+
+    /** One of the two. */
+    record Side(
+            long id,
+            String label,
+            String model,
+            String site,
+            String template,
+            String firmware,
+            Condition condition,
+            String word,
+            String rail) {}
+
+    /**
+     * A difference.
+     *
+     * @param line the line's position; 0 for the device as a whole
+     * @param oneFrom the layer that the value comes from
+     * @param expected whether it differs on any two devices: a label, a port of its own
+     */
+    record Difference(
+            String group,
+            String label,
+            int line,
+            String one,
+            String oneFrom,
+            String other,
+            String otherFrom,
+            boolean expected) {}
+
+    /** @param sentence what came of it, in one sentence */
+    record Comparison(Side one, Side other, String sentence, int same, List<Difference> differences) {}
+
+    private final Jdbc jdbc;
+    private final FactsAssembler facts;
+
+    CompareController(Jdbc jdbc, FactsAssembler facts) {
+        this.jdbc = jdbc;
+        this.facts = facts;
+    }
+
+    @GetMapping
+    Comparison compare(@RequestParam long one, @RequestParam long other) {
+        if (one == other) {
+            throw RefusedException.field("/other", "That is the same device.", "Choose another one.");
+        }
+        Assembled first = get(one);
+        Assembled second = get(other);
+        List<Difference> differences = new ArrayList<>();
+        records(first, second, differences);
+        int same = 0;
+        for (Setting setting : SettingsCatalogue.all()) {
+            same += settings(setting, first, second, differences);
+        }
+        Side left = side(first);
+        Side right = side(second);
+        return new Comparison(left, right, sentence(left, right, differences), same, differences);
+    }
+
+    /** What the records say beside settings. */
+    private void records(Assembled a, Assembled b, List<Difference> differences) {
+        Side one = side(a);
+        Side other = side(b);
+        record("Model", one.model(), other.model(), differences);
+        record("Site", one.site(), other.site(), differences);
+        record("Template", one.template(), other.template(), differences);
+        record("Firmware", one.firmware(), other.firmware(), differences);
+        record(
+                "Lines",
+                Integer.toString(a.lines().size()),
+                Integer.toString(b.lines().size()),
+                differences);
+    }
+
+    private static void record(String label, String one, String other, List<Difference> differences) {
+        if (!one.equals(other)) {
+            differences.add(new Difference("Records", label, 0, one, "", other, "", false));
+        }
+    }
+
+    /** Adds where a setting differs; gives 1 if it does nowhere. */
+    private static int settings(Setting setting, Assembled a, Assembled b, List<Difference> differences) {
+        int before = differences.size();
+        if (setting.scope() == Setting.Scope.DEVICE) {
+            differ(setting, 0, a.settings().get(setting.key()), b.settings().get(setting.key()), differences);
+        } else {
+            Map<List<String>, Difference> told = new LinkedHashMap<>();
+            for (int i = 0; i < Math.min(a.lines().size(), b.lines().size()); i++) {
+                List<Difference> ofLine = new ArrayList<>();
+                differ(
+                        setting,
+                        a.lines().get(i).position(),
+                        a.lines().get(i).settings().get(setting.key()),
+                        b.lines().get(i).settings().get(setting.key()),
+                        ofLine);
+                ofLine.forEach(d -> told.putIfAbsent(List.of(d.one(), d.other()), d));
+            }
+            differences.addAll(told.values());
+        }
+        return differences.size() == before ? 1 : 0;
+    }
+
+    private static void differ(
+            Setting setting, int line, ResolvedSetting a, ResolvedSetting b, List<Difference> differences) {
+        if (!Objects.equals(a.value(), b.value())) {
+            differences.add(new Difference(
+                    setting.group().heading(),
+                    setting.label(),
+                    line,
+                    shown(setting, a),
+                    from(a),
+                    shown(setting, b),
+                    from(b),
+                    OF_ITS_OWN.contains(setting.key())));
+        }
+    }
+
+    private static String shown(Setting setting, ResolvedSetting s) {
+        String value = s.value().orElse("");
+        return setting.isSecret() && !value.isEmpty() ? DOTS : value;
+    }
+
+    private static String from(ResolvedSetting s) {
+        return s.winner().map(LayerWord::name).orElse("usual value");
+    }
+
+    private static String sentence(Side one, Side other, List<Difference> differences) {
+        long settings = differences.stream()
+                .filter(d -> !d.group().equals("Records") && !d.expected())
+                .count();
+        String count = settings == 0
+                ? "no setting differs"
+                : settings == 1 ? "1 setting differs" : settings + " settings differ";
+        if (works(one) != works(other)) {
+            Side well = works(one) ? one : other;
+            Side ill = works(one) ? other : one;
+            return well.label() + " works, " + ill.label() + " doesn’t: " + count + ".";
+        }
+        return Character.toUpperCase(count.charAt(0)) + count.substring(1) + ".";
+    }
+
+    private static boolean works(Side side) {
+        return side.condition() == Condition.CARRYING || side.condition() == Condition.PROVEN;
+    }
+
+    private Side side(Assembled device) {
+        record State(Condition condition, String word, String rail, String firmware) {}
+        State state = jdbc.one(
+                        "select condition, word, rail, firmware from device_state where device_id = ?",
+                        row -> new State(
+                                Condition.valueOf(row.text("condition")),
+                                row.text("word"),
+                                row.text("rail"),
+                                row.text("firmware")),
+                        device.device().id())
+                .orElse(new State(Condition.PARKED, "", "", ""));
+        return new Side(
+                device.device().id(),
+                device.device().label(),
+                device.device().model().fullName(),
+                device.site().name(),
+                device.device().template().map(t -> t.name()).orElse("none"),
+                state.firmware(),
+                state.condition(),
+                state.word(),
+                state.rail());
+    }
+
+    private Assembled get(long id) {
+        return Optional.of(id).flatMap(facts::assemble).orElseThrow(() -> RefusedException.notFound("device"));
+    }
+}
