@@ -15,6 +15,9 @@ import { OutsideNumbers } from './screens/roster/OutsideNumbers'
 import { People } from './screens/roster/People'
 import { Settings } from './screens/settings/Settings'
 import { SignIn } from './screens/signin/SignIn'
+import { Compare } from './screens/compare/Compare'
+import { Keys } from './screens/keys/Keys'
+import { Releases } from './screens/releases/Releases'
 import { Templates } from './screens/templates/Templates'
 import { Triage } from './screens/triage/Triage'
 
@@ -43,6 +46,9 @@ function Inside() {
         <Route path="/roster/kits" element={<Kits />} />
         <Route path="/settings" element={<Navigate to="/settings/domains" replace />} />
         <Route path="/settings/:tab/:id?" element={<Settings />} />
+        <Route path="/templates/compare" element={<Compare />} />
+        <Route path="/templates/releases/:id?" element={<Releases />} />
+        <Route path="/templates/keys/:template?" element={<Keys />} />
         <Route path="/templates/:template?" element={<Templates />} />
         <Route path="/fleet/:device?" element={<Fleet />} />
         <Route path="/triage/:cause?" element={<Triage />} />

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { keys } from './queries'
 
-type Change = { topic: 'DEVICE' | 'KNOCKS' | 'LAB' | 'ROSTER' | 'TEMPLATES'; id: number }
+type Change = { topic: 'DEVICE' | 'KNOCKS' | 'LAB' | 'ROSTER' | 'TEMPLATES' | 'RELEASES'; id: number }
 
 /** Changes are gathered this long before screens ask again, in milliseconds. */
 const BREATH = 250
@@ -33,6 +33,7 @@ export function useLive(on: boolean) {
             keys.triage,
             keys.pending,
             keys.lab,
+            keys.releases,
             ['readiness'],
             ['batches'],
           )
@@ -56,7 +57,9 @@ export function useLive(on: boolean) {
             ['claims'],
           )
         case 'TEMPLATES':
-          return mark(keys.ground, ['settings'], ['file'])
+          return mark(keys.ground, ['settings'], ['file'], ['keys'], ['word'], ['families'], ['impact'])
+        case 'RELEASES':
+          return mark(keys.releases, keys.pending, keys.frame)
       }
     }
     const stream = new EventSource('/api/events')

@@ -21,6 +21,7 @@ export const keys = {
   knocks: ['knocks'] as const,
   pending: ['pending'] as const,
   lab: ['lab'] as const,
+  releases: ['releases'] as const,
 }
 
 /** Who is signed in; null for nobody. */
@@ -86,6 +87,20 @@ export const useTriage = () =>
 
 export const useKnocks = () =>
   useQuery({ queryKey: keys.knocks, queryFn: () => unwrap(client.GET('/api/knocks')) })
+
+export const useReleases = () =>
+  useQuery({
+    queryKey: [...keys.releases, 'all'],
+    queryFn: () => unwrap(client.GET('/api/releases')),
+  })
+
+export const useRelease = (id: number) =>
+  useQuery({
+    queryKey: [...keys.releases, id],
+    enabled: id > 0,
+    queryFn: () => unwrap(client.GET('/api/releases/{id}', { params: { path: { id } } })),
+    placeholderData: keepPreviousData,
+  })
 
 export const usePending = () =>
   useQuery({ queryKey: keys.pending, queryFn: () => unwrap(client.GET('/api/releases/pending')) })

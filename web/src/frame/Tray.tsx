@@ -1,7 +1,9 @@
 import { Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { useFrame } from '../api/queries'
-import { ReleaseDialog } from './ReleaseDialog'
+import { Age } from '../kit/Age'
+import { ReleaseDialog } from './release/ReleaseDialog'
 
 const TrayAct = chakra('button', {
   base: {
@@ -12,29 +14,53 @@ const TrayAct = chakra('button', {
     px: '12px',
     py: '4px',
     cursor: 'pointer',
+    whiteSpace: 'nowrap',
   },
 })
 
-/** There whenever something is changed and not on the phones. */
+/** There whenever something is changed and not on the phones, or a wave stopped: what, by whom, since when. */
 export function Tray({ mayRelease }: { mayRelease: boolean }) {
   const frame = useFrame().data
   const [open, setOpen] = useState(false)
-  if (!frame || frame.pending === 0) return null
+  if (!frame || (frame.pending === 0 && frame.wavesStopped === 0 && frame.wavesRunning === 0)) return null
   const one = frame.pending === 1
+  const newest = frame.unreleased[0]
   return (
     <Flex as="footer" h="44px" flexShrink="0" bg="trayBg" color="trayInk" align="center" px="18px" gap="10px">
-      <b>
-        {frame.pending} {one ? 'device' : 'devices'}
-      </b>
-      <span>{one ? 'has changes that are' : 'have changes that are'} not on the phones</span>
-      {frame.pendingReady < frame.pending && (
-        <chakra.span opacity="0.75">— {frame.pending - frame.pendingReady} can’t be released yet</chakra.span>
+      {frame.pending > 0 && (
+        <>
+          <chakra.b whiteSpace="nowrap">
+            {frame.pending} {one ? 'device' : 'devices'}
+          </chakra.b>
+          <chakra.span whiteSpace="nowrap">
+            {one ? 'has changes that are' : 'have changes that are'} not on the phones
+          </chakra.span>
+          <chakra.span opacity="0.75" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" minW="0">
+            {frame.pendingReady < frame.pending &&
+              `— ${frame.pending - frame.pendingReady} can’t be released yet `}
+            {newest && `— ${newest.what}${frame.unreleased.length > 1 ? ' and more' : ''}, by ${newest.who} `}
+            {frame.pendingSince && (
+              <>
+                — oldest <Age at={frame.pendingSince} />
+              </>
+            )}
+          </chakra.span>
+        </>
       )}
-      {mayRelease && (
-        <TrayAct ml="auto" onClick={() => setOpen(true)}>
-          Review and release…
-        </TrayAct>
-      )}
+      <Flex ml="auto" gap="12px" align="center">
+        {(frame.wavesStopped > 0 || frame.wavesRunning > 0) && (
+          <chakra.span textDecoration="underline" whiteSpace="nowrap">
+            <Link to="/templates/releases">
+              {frame.wavesStopped > 0
+                ? `▶ ${frame.wavesStopped} ${frame.wavesStopped === 1 ? 'wave has' : 'waves have'} stopped`
+                : `◔ ${frame.wavesRunning} ${frame.wavesRunning === 1 ? 'wave' : 'waves'} under way`}
+            </Link>
+          </chakra.span>
+        )}
+        {mayRelease && frame.pending > 0 && (
+          <TrayAct onClick={() => setOpen(true)}>Review and release…</TrayAct>
+        )}
+      </Flex>
       {open && <ReleaseDialog onClose={() => setOpen(false)} />}
     </Flex>
   )

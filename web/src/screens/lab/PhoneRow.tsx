@@ -20,6 +20,7 @@ const FAULTS: [string, string][] = [
   ['EMPTY', 'leaves the password empty'],
   ['ANOTHER', 'types some other password'],
   ['RESTART', 'switches it off and on'],
+  ['CALL', 'calls somebody and stays on the line'],
   ['CLAIM', 'types a claim code'],
 ]
 
@@ -49,7 +50,18 @@ export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
       <td>{phone.rail && <Rail rail={phone.rail} />}</td>
       <td>
         {phone.screen}
+        {phone.inCall && <chakra.b> · in a call</chakra.b>}
         {phone.typedByHand && <Faded> · typed by hand</Faded>}
+        {phone.saved && (
+          <chakra.details fontSize="12px">
+            <chakra.summary cursor="pointer" color="fjord">
+              what it saved long ago
+            </chakra.summary>
+            <chakra.pre fontFamily="mono" whiteSpace="pre-wrap" overflowWrap="anywhere">
+              {phone.saved}
+            </chakra.pre>
+          </chakra.details>
+        )}
       </td>
       <td>
         <Switch
@@ -110,6 +122,7 @@ function Fault({ phone }: { phone: Phone }) {
       if (fault === 'CROSS') return unwrap(client.POST('/api/lab/phones/{mac}/cross', path))
       if (fault === 'CLAIM')
         return unwrap(client.POST('/api/lab/phones/{mac}/claim', { ...path, body: { code } }))
+      if (fault === 'CALL') return unwrap(client.POST('/api/lab/phones/{mac}/call', path))
       if (fault === 'RESTART') return unwrap(client.POST('/api/lab/phones/{mac}/restart', path))
       return unwrap(
         client.POST('/api/lab/phones/{mac}/mistype', { ...path, body: { way: fault as Way, line, keep } }),
@@ -117,7 +130,7 @@ function Fault({ phone }: { phone: Phone }) {
     },
     () => setFault(''),
   )
-  const typed = !['', 'CROSS', 'RESTART', 'CLAIM'].includes(fault)
+  const typed = !['', 'CROSS', 'RESTART', 'CLAIM', 'CALL'].includes(fault)
   return (
     <>
       <Flex gap="6px" align="center">

@@ -42,6 +42,9 @@ export function Unbox({ onClose }: { onClose: () => void }) {
                   {m.name}
                 </option>
               ))}
+            {!ground?.models.some((m) => m.id === 'brask-9') && (
+              <option value="brask-9">Brask 9 (nobody supports it)</option>
+            )}
           </Choice>
         </Field>
         <Field label="Plugged in at" problem={problem?.at('/siteId')}>

@@ -17,11 +17,13 @@ type Props = {
   label: string
   items: { to: string; name: string; detail: string; chosen: boolean }[]
   more?: ReactNode
+  /** Takes the whole width, for what is wide by itself. */
+  wide?: boolean
   children: ReactNode
 }
 
 /** A short list at the left, the chosen one beside it. */
-export function Chooser({ label, items, more, children }: Props) {
+export function Chooser({ label, items, more, wide, children }: Props) {
   return (
     <Flex gap="24px" align="start">
       <Box as="nav" aria-label={label} width="220px" flexShrink={0}>
@@ -41,7 +43,7 @@ export function Chooser({ label, items, more, children }: Props) {
           </Box>
         )}
       </Box>
-      <Box flex="1" minW="0" maxW="900px">
+      <Box flex="1" minW="0" maxW={wide ? undefined : '900px'}>
         {children}
       </Box>
     </Flex>

@@ -8,6 +8,7 @@ import { Age } from '../../kit/Age'
 import { Act, Choice, Entry, Faded, Grid, Heading } from '../../kit/basics'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
+import { AddModel } from './AddModel'
 import { Chooser } from './Chooser'
 import { KeepBar } from './KeepBar'
 import { useModels } from './queries'
@@ -26,6 +27,8 @@ const VERDICTS: [Verdict, string, string][] = [
 export function Models({ open }: { open: string }) {
   const models = useModels()
   const chosen = models.data?.find((m) => m.id === open) ?? models.data?.[0]
+  const [adding, setAdding] = useState(false)
+  const mayChange = useSession().data?.role !== 'VIEWER'
   return (
     <Chooser
       label="Models"
@@ -37,7 +40,15 @@ export function Models({ open }: { open: string }) {
           chosen: m.id === chosen?.id,
         })) ?? []
       }
+      more={
+        mayChange && (
+          <Act kind="quiet" onClick={() => setAdding(true)}>
+            Add a model…
+          </Act>
+        )
+      }
     >
+      {adding && <AddModel onClose={() => setAdding(false)} />}
       <Trouble error={models.error} />
       {chosen && (
         <>
@@ -58,11 +69,14 @@ type Text =
   | 'firmwareRecommended'
   | 'firmwareBlocked'
   | 'firmwareSteps'
-type Whole = 'lines' | 'keys' | 'ports' | 'phonebook' | 'passwordField' | 'labelField'
+type Whole =
+  'lines' | 'keys' | 'pages' | 'sidecarKeys' | 'ports' | 'phonebook' | 'passwordField' | 'labelField'
 
 const HOLDS: [Whole, string][] = [
   ['lines', 'Lines'],
-  ['keys', 'Keys'],
+  ['keys', 'Keys on a page'],
+  ['pages', 'Pages of keys'],
+  ['sidecarKeys', 'Sidecar’s keys'],
   ['ports', 'Sockets'],
   ['phonebook', 'Phonebook'],
   ['passwordField', 'Password field'],
@@ -106,7 +120,7 @@ function ModelSheet({ model }: { model: Model }) {
         </Faded>
       </Flex>
       <Heading>What it holds</Heading>
-      <Box display="grid" gridTemplateColumns="repeat(6, 1fr)" gap="10px" mt="4px">
+      <Box display="grid" gridTemplateColumns="repeat(4, 1fr)" gap="10px" mt="4px">
         {HOLDS.map(([field, label]) => (
           <Field key={field} label={label} problem={problem?.at('/' + field)}>
             <Entry

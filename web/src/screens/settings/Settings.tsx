@@ -4,6 +4,7 @@ import { Title } from '../../kit/basics'
 import { Tabs } from '../../kit/Tabs'
 import { ActList } from './ActList'
 import { Domains } from './Domains'
+import { Families } from './Families'
 import { Models } from './Models'
 import { Sites } from './Sites'
 
@@ -11,6 +12,7 @@ const TABS = [
   { to: '/settings/domains', name: 'Domains' },
   { to: '/settings/sites', name: 'Sites' },
   { to: '/settings/models', name: 'Models' },
+  { to: '/settings/families', name: 'Families' },
   { to: '/settings/history', name: 'History' },
 ]
 
@@ -28,6 +30,8 @@ export function Settings() {
           <Sites open={Number(id ?? 0)} />
         ) : tab === 'models' ? (
           <Models open={id ?? ''} />
+        ) : tab === 'families' ? (
+          <Families open={id ?? ''} />
         ) : tab === 'history' ? (
           <ActList />
         ) : (

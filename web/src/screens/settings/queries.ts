@@ -11,4 +11,14 @@ export const useSites = () =>
 export const useModels = () =>
   useQuery({ queryKey: ['ground', 'models'], queryFn: () => unwrap(client.GET('/api/models')) })
 
+export const useFamilies = () =>
+  useQuery({ queryKey: ['families'], queryFn: () => unwrap(client.GET('/api/families')) })
+
+export const useBodyNames = () =>
+  useQuery({
+    queryKey: ['body-names'],
+    queryFn: () => unwrap(client.GET('/api/families/names')),
+    staleTime: Infinity,
+  })
+
 export const useActs = () => useQuery({ queryKey: ['acts'], queryFn: () => unwrap(client.GET('/api/acts')) })

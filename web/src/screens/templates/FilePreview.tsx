@@ -1,18 +1,25 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
+import { useEffect, useRef } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useDeviceFile } from '../../api/queries'
 import { Choice, Faded, Mono } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 
-type Props = { deviceId: number; devices: Schemas['DeviceRow'][]; onChoose: (id: number) => void }
+type Props = {
+  deviceId: number
+  devices: Schemas['DeviceRow'][]
+  /** The key of the setting whose lines are lit up. */
+  touched: string
+  onChoose: (id: number) => void
+}
 
 const SIGN = { SAME: '  ', ADDED: '+ ', REMOVED: '− ' } as const
 const TINT = { SAME: undefined, ADDED: 'mossBg', REMOVED: 'rustBg' } as const
 const EDGE = { SAME: 'transparent', ADDED: 'moss', REMOVED: 'rust' } as const
 
 /** The file this device would be sent now, against the one it has. */
-export function FilePreview({ deviceId, devices, onChoose }: Props) {
+export function FilePreview({ deviceId, devices, touched, onChoose }: Props) {
   const file = useDeviceFile(deviceId)
   const changed = file.data?.lines.some((l) => l.change !== 'SAME')
   return (
@@ -65,22 +72,7 @@ export function FilePreview({ deviceId, devices, onChoose }: Props) {
               tabIndex={0}
             >
               {file.data.lines.map((line, i) => (
-                <chakra.pre
-                  key={i}
-                  fontFamily="mono"
-                  fontSize="12px"
-                  lineHeight="1.55"
-                  px="10px"
-                  whiteSpace="pre-wrap"
-                  overflowWrap="anywhere"
-                  minH="1.2em"
-                  bg={TINT[line.change]}
-                  color={line.text.startsWith('[') ? 'faded' : 'ink'}
-                  boxShadow={`inset 3px 0 var(--chakra-colors-${EDGE[line.change]}, transparent)`}
-                >
-                  {changed && line.text !== '' ? SIGN[line.change] : ''}
-                  {line.text}
-                </chakra.pre>
+                <FileLine key={i} line={line} signs={!!changed} touched={touched} />
               ))}
             </Box>
           ) : (
@@ -93,6 +85,53 @@ export function FilePreview({ deviceId, devices, onChoose }: Props) {
       )}
     </Box>
   )
+}
+
+type LineProps = { line: Schemas['FileLine']; signs: boolean; touched: string }
+
+/** A line of the file; the values of the touched setting are lit up, and the first of them is brought into sight. */
+function FileLine({ line, signs, touched }: LineProps) {
+  const ref = useRef<HTMLPreElement>(null)
+  const lit = touched !== '' && line.spots.some((s) => s.key === touched)
+  useEffect(() => {
+    if (lit) ref.current?.scrollIntoView({ block: 'nearest' })
+  }, [lit])
+  return (
+    <chakra.pre
+      ref={ref}
+      data-lit={lit || undefined}
+      fontFamily="mono"
+      fontSize="12px"
+      lineHeight="1.55"
+      px="10px"
+      whiteSpace="pre-wrap"
+      overflowWrap="anywhere"
+      minH="1.2em"
+      bg={TINT[line.change]}
+      color={line.text.startsWith('[') ? 'faded' : 'ink'}
+      boxShadow={`inset 3px 0 var(--chakra-colors-${EDGE[line.change]}, transparent)`}
+    >
+      {signs && line.text !== '' ? SIGN[line.change] : ''}
+      {lit ? <Lit line={line} touched={touched} /> : line.text}
+    </chakra.pre>
+  )
+}
+
+function Lit({ line, touched }: { line: Schemas['FileLine']; touched: string }) {
+  const spots = line.spots.filter((s) => s.key === touched)
+  const parts: React.ReactNode[] = []
+  let at = 0
+  spots.forEach((s) => {
+    parts.push(line.text.slice(at, s.from))
+    parts.push(
+      <chakra.mark key={s.from} bg="fjord" color="onFjord" px="1px" borderRadius="2px">
+        {line.text.slice(s.from, s.to) || ' '}
+      </chakra.mark>,
+    )
+    at = s.to
+  })
+  parts.push(line.text.slice(at))
+  return <>{parts}</>
 }
 
 /** How the file stands: the same as on the phone, changed, or released and not fetched. */

@@ -41,7 +41,11 @@ export function Layers({ settings, owner, onChoose }: Props) {
       </Heading>
       <Box borderLeft="2px solid" borderColor="ink" ml="4px" pl="14px">
         {settings.layers.map((l) => (
-          <Layer key={l.layer} aria-pressed={l.layer === owner?.layer} onClick={() => onChoose(l)}>
+          <Layer
+            key={l.layer + l.owner}
+            aria-pressed={l.layer === owner?.layer && l.owner === owner.owner}
+            onClick={() => onChoose(l)}
+          >
             {l.layer === 'DEVICE' ? 'This device' : l.name} <Faded fontWeight={400}>{l.values || ''}</Faded>
           </Layer>
         ))}

@@ -1,28 +1,55 @@
-import { Box, Flex } from '@chakra-ui/react'
-import { useState } from 'react'
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useRef, useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { asProblem, unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
-import { Act, Choice, Entry, Faded } from '../../kit/basics'
+import { Age } from '../../kit/Age'
+import { Act, Choice, Entry, Faded, Mono } from '../../kit/basics'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
+import { NameOffer } from './NameOffer'
 import type { Owner } from './owner'
 
-type Props = { setting: Schemas['SettingView']; owner: Owner; onClose: () => void }
+type Setting = Schemas['SettingView']
+type Props = { setting: Setting; owner: Owner; deviceId: number; device: string; onClose: () => void }
 
-/** One setting's value in one layer, edited in its row. */
-export function SettingEditor({ setting, owner, onClose }: Props) {
-  const word = setting.words.find((w) => w.layer === owner.layer)
-  const [value, setValue] = useState(word?.value ?? setting.value)
+/** One setting's value in one layer, edited in its row; what it comes to for the chosen device is told while typing. */
+export function SettingEditor(props: Props) {
+  const { setting, owner } = props
   const path = { params: { path: { layer: owner.layer, owner: owner.owner, key: setting.key } } }
+  const word = useQuery({
+    queryKey: ['word', owner.layer, owner.owner, setting.key],
+    queryFn: () => unwrap(client.GET('/api/settings/{layer}/{owner}/{key}', path)),
+    staleTime: 0,
+  })
+  if (!word.data) return null
+  return <Opened {...props} seen={word.data} />
+}
+
+function Opened({ setting, owner, deviceId, device, onClose, seen }: Props & { seen: Schemas['OwnWord'] }) {
+  // What was seen when the editor opened; a change by somebody else must not slip in beneath what is typed.
+  const [opened, setOpened] = useState(seen)
+  const secret = setting.kind === 'secret'
+  const [value, setValue] = useState(secret ? '' : (seen.value ?? setting.value))
+  const [locked, setLocked] = useState(seen.locked)
+  const [written, setWritten] = useState(isWritten(seen.value ?? ''))
+  const entry = useRef<HTMLInputElement>(null)
+  const path = {
+    params: {
+      path: { layer: owner.layer, owner: owner.owner, key: setting.key },
+      header: { 'If-Match': `"${opened.version}"` },
+    },
+  }
   const put = useChange(
-    () => unwrap(client.PUT('/api/settings/{layer}/{owner}/{key}', { ...path, body: { value } })),
+    () => unwrap(client.PUT('/api/settings/{layer}/{owner}/{key}', { ...path, body: { value, locked } })),
     onClose,
   )
   const takeBack = useChange(
     () => unwrap(client.DELETE('/api/settings/{layer}/{owner}/{key}', path)),
     onClose,
   )
+  const overtaken = asProblem(put.error)?.status === 412 || asProblem(takeBack.error)?.status === 412
   const onKeyDown = (e: React.KeyboardEvent) => {
     if (e.key === 'Enter') put.mutate(undefined)
     if (e.key === 'Escape') onClose()
@@ -35,6 +62,7 @@ export function SettingEditor({ setting, owner, onClose }: Props) {
     onKeyDown,
     onChange: (e: React.ChangeEvent<HTMLInputElement | HTMLSelectElement>) => setValue(e.target.value),
   }
+  const chosen = ['choice', 'yesno'].includes(setting.kind) && !written
   return (
     <tr>
       <td colSpan={3}>
@@ -42,37 +70,146 @@ export function SettingEditor({ setting, owner, onClose }: Props) {
           <Field
             label={`${setting.label}${setting.unit ? `, in ${setting.unit}` : ''}`}
             problem={asProblem(put.error)?.at('/value')}
-            help={setting.purpose}
+            help={help(setting)}
           >
-            {setting.options.length > 0 ? (
+            {chosen ? (
               <Choice {...common}>
                 {setting.options.map((o) => (
                   <option key={o}>{o}</option>
                 ))}
               </Choice>
             ) : (
-              <Entry {...common} />
+              <Entry ref={entry} {...common} type={secret ? 'password' : 'text'} autoComplete="off" />
             )}
           </Field>
-          <Flex gap="8px" mt="8px" align="center">
-            <Act kind="main" disabled={put.isPending} onClick={() => put.mutate(undefined)}>
+          {!chosen && !secret && <NameOffer value={value} entry={entry} onTake={setValue} />}
+          <Outcome setting={setting} owner={owner} deviceId={deviceId} device={device} value={value} />
+          {overtaken && (
+            <Box
+              role="alert"
+              bg="amberBg"
+              borderLeft="3px solid"
+              borderColor="amber"
+              px="10px"
+              py="6px"
+              mt="8px"
+            >
+              {asProblem(put.error ?? takeBack.error)?.message}
+              <Flex gap="8px" mt="6px">
+                <Act
+                  onClick={() => {
+                    setOpened(seen)
+                    put.reset()
+                    takeBack.reset()
+                  }}
+                >
+                  Mine shall stand
+                </Act>
+                <Act onClick={onClose}>Leave theirs</Act>
+              </Flex>
+            </Box>
+          )}
+          <Flex gap="8px" mt="8px" align="center" wrap="wrap">
+            <Act kind="main" disabled={put.isPending || overtaken} onClick={() => put.mutate(undefined)}>
               Set here
             </Act>
-            {word && (
-              <Act disabled={takeBack.isPending} onClick={() => takeBack.mutate(undefined)}>
+            {opened.version > 0 && (
+              <Act disabled={takeBack.isPending || overtaken} onClick={() => takeBack.mutate(undefined)}>
                 Take back
               </Act>
             )}
             <Act kind="quiet" onClick={onClose}>
               Leave it
             </Act>
-            <Faded ml="auto" fontSize="12px">
-              Not on any phone before it is released.
-            </Faded>
+            <chakra.label display="inline-flex" gap="6px" alignItems="center">
+              <input type="checkbox" checked={locked} onChange={() => setLocked(!locked)} />
+              locked: nothing above may override it
+            </chakra.label>
+            {['choice', 'yesno'].includes(setting.kind) && (
+              <Act kind="quiet" onClick={() => setWritten(!written)}>
+                {written ? 'Choose' : 'Write a formula'}
+              </Act>
+            )}
           </Flex>
-          <Trouble error={put.error ?? takeBack.error} shownAt={['/value']} />
+          <Past past={opened.past} />
+          {!overtaken && <Trouble error={put.error ?? takeBack.error} shownAt={['/value']} />}
         </Box>
       </td>
     </tr>
+  )
+}
+
+const isWritten = (value: string) => value.startsWith('=') || value.includes('{{')
+
+function help(s: Setting): string {
+  const range = s.min != null && s.max != null ? ` ${s.min} to ${s.max}${s.unit ? ' ' + s.unit : ''}.` : ''
+  const words = s.kind === 'words' ? ` Of ${s.options.join(', ')}, divided by commas.` : ''
+  const usual = s.usual ? ` Usually ${s.usual}.` : ''
+  return `${s.purpose}${range}${words}${usual}${s.restart ? ' A change needs a restart.' : ''}`
+}
+
+/** What the typed value comes to on the device at the right; asked anew with every stroke. */
+function Outcome({
+  setting,
+  owner,
+  deviceId,
+  device,
+  value,
+}: {
+  setting: Setting
+  owner: Owner
+  deviceId: number
+  device: string
+  value: string
+}) {
+  const trial = { layer: owner.layer, owner: owner.owner, key: setting.key, value }
+  const tried = useQuery({
+    queryKey: ['tried', deviceId, trial],
+    queryFn: () =>
+      unwrap(client.POST('/api/devices/{id}/preview', { params: { path: { id: deviceId } }, body: trial })),
+    placeholderData: keepPreviousData,
+    enabled: isWritten(value),
+    gcTime: 10_000,
+  })
+  if (!isWritten(value) || !tried.data) return null
+  const lines = tried.data.file.lines.filter((l) => l.spots.some((s) => s.key === setting.key))
+  return (
+    <Box mt="6px" fontSize="12.5px" aria-live="polite">
+      {tried.data.problem ? (
+        <chakra.span color="rust">
+          On {device}: {tried.data.problem}
+        </chakra.span>
+      ) : (
+        <>
+          On {device} it comes to <Mono>{tried.data.value || 'nothing'}</Mono>
+          {!tried.data.stands && <Faded>, but another layer overrides it there</Faded>}
+        </>
+      )}
+      {lines.slice(0, 2).map((l, i) => (
+        <chakra.pre key={i} fontFamily="mono" color="faded" whiteSpace="pre-wrap" overflowWrap="anywhere">
+          {l.text}
+        </chakra.pre>
+      ))}
+    </Box>
+  )
+}
+
+function Past({ past }: { past: Schemas['PastView'][] }) {
+  if (past.length === 0) return null
+  return (
+    <Box mt="8px" fontSize="12px" color="faded">
+      {past.slice(0, 4).map((p, i) => (
+        <div key={i}>
+          {p.who} {p.became == null ? 'took back' : 'set'} <Mono>{p.became ?? p.was}</Mono>
+          {p.became != null && p.was != null && (
+            <>
+              {' '}
+              over <Mono>{p.was}</Mono>
+            </>
+          )}
+          , <Age at={p.at} /> ago
+        </div>
+      ))}
+    </Box>
   )
 }

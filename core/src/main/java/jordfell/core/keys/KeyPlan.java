@@ -80,7 +80,9 @@ public record KeyPlan(List<Placed> placed, List<Misfit> misfits) {
         }
         wishes.forEach((position, heard) -> {
             KeyWish wish = heard.wish();
-            String label = wish.label().isEmpty() ? wish.kind().label() : wish.label();
+            String label = !wish.label().isEmpty()
+                    ? wish.label()
+                    : wish.kind() == KeyKind.LINE ? "Line " + wish.target() : wish.kind().label();
             if (position <= bank.size()) {
                 placed.add(
                         new Placed(position, bank.place(position), wish.kind(), wish.target(), label, heard.origin()));

@@ -50,7 +50,6 @@ import jordfell.server.security.AccountStore;
 import jordfell.server.security.Role;
 import jordfell.server.security.SignedIn;
 import jordfell.server.settings.SettingStore;
-import jordfell.server.settings.TemplateStore;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
@@ -82,7 +81,7 @@ public class DemoScenario {
     private final DomainStore domains;
     private final PersonStore people;
     private final ModelStore models;
-    private final TemplateStore templates;
+    private final DemoTemplates templates;
     private final SettingStore settings;
     private final ExtensionStore extensionStore;
     private final Extensions extensions;
@@ -95,7 +94,6 @@ public class DemoScenario {
     private final LabService lab;
     private final ObservationLog observations;
     private final PathKeeper paths;
-    private final Map<String, Long> templateIds = new LinkedHashMap<>();
     private final Map<String, Site> sites = new LinkedHashMap<>();
     private int addressesGiven;
 
@@ -106,7 +104,7 @@ public class DemoScenario {
             DomainStore domains,
             PersonStore people,
             ModelStore models,
-            TemplateStore templates,
+            DemoTemplates templates,
             SettingStore settings,
             ExtensionStore extensionStore,
             Extensions extensions,
@@ -176,19 +174,7 @@ public class DemoScenario {
                         site(tarnholm, name);
                     }
                     site(auction, "Auction Hall");
-                    for (String name :
-                            List.of("Back office", "Front of house", "Ticket window", "Gate", "Watch room")) {
-                        templateIds.put(name, templates.add(tarnholm, name));
-                    }
-                    templateIds.put("Auction floor", templates.add(auction, "Auction floor"));
-                    for (long domain : List.of(tarnholm, auction)) {
-                        set(LayerKind.DOMAIN, domain, SettingsCatalogue.RETRY, "10");
-                        set(LayerKind.DOMAIN, domain, SettingsCatalogue.CHECK_EVERY, "300");
-                    }
-                    set(LayerKind.TEMPLATE, templateIds.get("Front of house"), SettingsCatalogue.BACKLIGHT, "0");
-                    set(LayerKind.TEMPLATE, templateIds.get("Ticket window"), SettingsCatalogue.CALL_WAITING, "no");
-                    set(LayerKind.TEMPLATE, templateIds.get("Ticket window"), SettingsCatalogue.BACKLIGHT, "0");
-                    set(LayerKind.TEMPLATE, templateIds.get("Auction floor"), SettingsCatalogue.LANGUAGE, "sv");
+                    templates.build(tarnholm, auction);
                     networks();
                     for (CSVRecord person : records("people.csv")) {
                         people.add(PersonStore.Person.fresh(
@@ -255,7 +241,7 @@ public class DemoScenario {
     private void kit(long domain, String name, int block, String template, boolean softphone) {
         List<Kit.KitDevice> devices = new ArrayList<>();
         devices.add(new Kit.KitDevice(
-                DeviceKind.DESK_PHONE, Optional.of("korrin-k24"), Optional.of(templateIds.get(template))));
+                DeviceKind.DESK_PHONE, Optional.of("korrin-k24"), Optional.of(templates.id(template))));
         if (softphone) {
             devices.add(new Kit.KitDevice(DeviceKind.SOFTPHONE, Optional.of("quillon"), Optional.empty()));
         }
@@ -352,7 +338,7 @@ public class DemoScenario {
         mistype(label(rows, "blank"), Mistyping.BLANK_AFTER, 0);
         mistype(label(rows, "cut"), Mistyping.CUT, 12);
         as("Lena Ravn", () -> {
-            set(LayerKind.TEMPLATE, templateIds.get("Gate"), SettingsCatalogue.REGISTRAR, "voise.tarnholm.example");
+            set(LayerKind.TEMPLATE, templates.id("Gate"), SettingsCatalogue.REGISTRAR, "voise.tarnholm.example");
             releases.release(idsOf(rows, "astray"), "gates get the new registrar");
             extensions.setPassword(extensionOf(label(rows, "rotated")), Optional.empty());
             Extension stores = extensionOf(label(rows, "renumbered"));
@@ -367,7 +353,7 @@ public class DemoScenario {
             look();
             run(Duration.ofMinutes(12));
             look();
-            set(LayerKind.TEMPLATE, templateIds.get("Back office"), SettingsCatalogue.CALL_WAITING, "no");
+            set(LayerKind.TEMPLATE, templates.id("Back office"), SettingsCatalogue.CALL_WAITING, "no");
         });
     }
 
@@ -375,6 +361,13 @@ public class DemoScenario {
     private void strangersKnock() {
         unbox("02-4B-7A-00-53-B1", "korrin-k24", "Eskvik Pier", true);
         unbox("02-4B-7A-0F-00-44", "korrin-k12", "Norrskar Workshop", true);
+        // Found in a cupboard: nobody supports it, and it is not plugged in yet.
+        lab.unbox(PhoneState.unboxed(
+                MacAddress.of("02-B0-9A-00-00-07"),
+                "Brask 9",
+                "1.0",
+                nextAddress(),
+                sites.get("Tarnholm Terminal").token()));
     }
 
     private void enrolAndRelease(List<CSVRecord> all, String siteName, String reason) {

@@ -137,7 +137,7 @@ class ReleaseController {
 
     /** What would happen if the present configurations of these devices were released. */
     @PostMapping("/impact")
-    ReleaseImpact.Impact impact(@RequestBody ImpactWish wish) {
+    ReleaseImpact.Forecast impact(@RequestBody ImpactWish wish) {
         return impact.of(chosen(wish.deviceIds()));
     }
 

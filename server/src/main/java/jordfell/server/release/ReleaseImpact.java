@@ -50,7 +50,7 @@ class ReleaseImpact {
      * @param leftOut what models leave out, and on which devices
      * @param waiting devices that wait in a wave of another release
      */
-    record Impact(
+    record Forecast(
             int changing,
             int unchanged,
             int first,
@@ -77,7 +77,7 @@ class ReleaseImpact {
         this.jdbc = jdbc;
     }
 
-    Impact of(List<Long> deviceIds) {
+    Forecast of(List<Long> deviceIds) {
         Set<MacAddress> calling = Set.copyOf(bell.inCall());
         Sums sums = new Sums();
         for (long id : deviceIds) {
@@ -153,8 +153,8 @@ class ReleaseImpact {
             }
         }
 
-        Impact impact(List<String> waiting, int told) {
-            return new Impact(
+        Forecast impact(List<String> waiting, int told) {
+            return new Forecast(
                     changing,
                     unchanged,
                     first,

@@ -50,7 +50,7 @@ class CompareController {
      * @param oneFrom the layer that the value comes from
      * @param expected whether it differs on any two devices: a label, a port of its own
      */
-    record Difference(
+    record SettingDifference(
             String group,
             String label,
             int line,
@@ -61,7 +61,7 @@ class CompareController {
             boolean expected) {}
 
     /** @param sentence what came of it, in one sentence */
-    record Comparison(Side one, Side other, String sentence, int same, List<Difference> differences) {}
+    record Comparison(Side one, Side other, String sentence, int same, List<SettingDifference> differences) {}
 
     private final Jdbc jdbc;
     private final FactsAssembler facts;
@@ -78,7 +78,7 @@ class CompareController {
         }
         Assembled first = get(one);
         Assembled second = get(other);
-        List<Difference> differences = new ArrayList<>();
+        List<SettingDifference> differences = new ArrayList<>();
         records(first, second, differences);
         int same = 0;
         for (Setting setting : SettingsCatalogue.all()) {
@@ -90,7 +90,7 @@ class CompareController {
     }
 
     /** What the records say beside settings. */
-    private void records(Assembled a, Assembled b, List<Difference> differences) {
+    private void records(Assembled a, Assembled b, List<SettingDifference> differences) {
         Side one = side(a);
         Side other = side(b);
         record("Model", one.model(), other.model(), differences);
@@ -104,21 +104,21 @@ class CompareController {
                 differences);
     }
 
-    private static void record(String label, String one, String other, List<Difference> differences) {
+    private static void record(String label, String one, String other, List<SettingDifference> differences) {
         if (!one.equals(other)) {
-            differences.add(new Difference("Records", label, 0, one, "", other, "", false));
+            differences.add(new SettingDifference("Records", label, 0, one, "", other, "", false));
         }
     }
 
     /** Adds where a setting differs; gives 1 if it does nowhere. */
-    private static int settings(Setting setting, Assembled a, Assembled b, List<Difference> differences) {
+    private static int settings(Setting setting, Assembled a, Assembled b, List<SettingDifference> differences) {
         int before = differences.size();
         if (setting.scope() == Setting.Scope.DEVICE) {
             differ(setting, 0, a.settings().get(setting.key()), b.settings().get(setting.key()), differences);
         } else {
-            Map<List<String>, Difference> told = new LinkedHashMap<>();
+            Map<List<String>, SettingDifference> told = new LinkedHashMap<>();
             for (int i = 0; i < Math.min(a.lines().size(), b.lines().size()); i++) {
-                List<Difference> ofLine = new ArrayList<>();
+                List<SettingDifference> ofLine = new ArrayList<>();
                 differ(
                         setting,
                         a.lines().get(i).position(),
@@ -133,9 +133,9 @@ class CompareController {
     }
 
     private static void differ(
-            Setting setting, int line, ResolvedSetting a, ResolvedSetting b, List<Difference> differences) {
+            Setting setting, int line, ResolvedSetting a, ResolvedSetting b, List<SettingDifference> differences) {
         if (!Objects.equals(a.value(), b.value())) {
-            differences.add(new Difference(
+            differences.add(new SettingDifference(
                     setting.group().heading(),
                     setting.label(),
                     line,
@@ -156,7 +156,7 @@ class CompareController {
         return s.winner().map(LayerWord::name).orElse("usual value");
     }
 
-    private static String sentence(Side one, Side other, List<Difference> differences) {
+    private static String sentence(Side one, Side other, List<SettingDifference> differences) {
         long settings = differences.stream()
                 .filter(d -> !d.group().equals("Records") && !d.expected())
                 .count();

@@ -1,12 +1,18 @@
 package jordfell.server.templates;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.settings.LayerKind;
+import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.intake.KnockStore;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.settings.TemplateStore;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -33,20 +39,51 @@ class GroundController {
             List<TemplateStore.Template> templates,
             List<KitChoice> kits) {}
 
-    record Frame(long knocks, long causes, long pending, long pendingReady) {}
+    /** A change that is not on all phones yet: who made it, to what, when. */
+    record Unreleased(String who, String what, Instant at) {}
+
+    /**
+     * The counts in the frame.
+     *
+     * @param pendingSince since when the oldest change waits
+     * @param unreleased the newest changes of settings among those that wait
+     * @param wavesStopped waves that stopped by themselves and wait for somebody to decide
+     */
+    record Frame(
+            long knocks,
+            long causes,
+            long pending,
+            long pendingReady,
+            @Nullable Instant pendingSince,
+            List<Unreleased> unreleased,
+            long wavesRunning,
+            long wavesStopped) {}
+
+    /** A device is seen to be changed a moment after its setting was. */
+    private static final Duration BEFORE_IT_WAS_SEEN = Duration.ofMinutes(1);
+
+    private static final int MOST_UNRELEASED = 3;
 
     private final Jdbc jdbc;
     private final DomainStore domains;
     private final ModelStore models;
     private final TemplateStore templates;
     private final KnockStore knocks;
+    private final LayerOwners owners;
 
-    GroundController(Jdbc jdbc, DomainStore domains, ModelStore models, TemplateStore templates, KnockStore knocks) {
+    GroundController(
+            Jdbc jdbc,
+            DomainStore domains,
+            ModelStore models,
+            TemplateStore templates,
+            KnockStore knocks,
+            LayerOwners owners) {
         this.jdbc = jdbc;
         this.domains = domains;
         this.models = models;
         this.templates = templates;
         this.knocks = knocks;
+        this.owners = owners;
     }
 
     @GetMapping("/ground")
@@ -74,12 +111,44 @@ class GroundController {
 
     @GetMapping("/frame")
     Frame frame() {
+        Optional<Instant> since = jdbc.one(
+                        "select min(pending_since) at from device_state where pending", row -> row.timeIfAny("at"))
+                .flatMap(at -> at);
         return new Frame(
                 knocks.count(),
                 count("select count(*) n from (select distinct cause, variant from device_state "
                         + "where cause <> '' and condition <> 'PARKED')"),
                 count("select count(*) n from device_state where pending"),
-                count("select count(*) n from device_state where pending and releasable"));
+                count("select count(*) n from device_state where pending and releasable"),
+                since.orElse(null),
+                since.map(this::unreleased).orElse(List.of()),
+                count("select count(*) n from release_wave w where state = 'RUNNING' and exists "
+                        + "(select 1 from release_wave o where o.release_id = w.release_id and o.position > 1)"),
+                count("select count(*) n from release_wave where state = 'STOPPED'"));
+    }
+
+    private List<Unreleased> unreleased(Instant since) {
+        record Entry(String who, Instant at, String setting, LayerKind layer, String owner) {}
+        return jdbc
+                .list(
+                        """
+                        select who, max(at) at, setting, layer, owner from setting_history where at >= ?
+                        group by who, setting, layer, owner order by max(at) desc limit ?""",
+                        row -> new Entry(
+                                row.text("who"),
+                                row.time("at"),
+                                row.text("setting"),
+                                LayerKind.valueOf(row.text("layer")),
+                                row.text("owner")),
+                        since.minus(BEFORE_IT_WAS_SEEN),
+                        MOST_UNRELEASED)
+                .stream()
+                .map(e -> new Unreleased(
+                        e.who(),
+                        SettingsCatalogue.find(e.setting()).map(s -> s.label()).orElse(e.setting()) + " of "
+                                + owners.nameIfAny(e.layer(), e.owner()).orElse("something that is gone"),
+                        e.at()))
+                .toList();
     }
 
     private long count(String sql) {

@@ -54,20 +54,19 @@ class LayerOwners {
 
     /** What the owner of a layer is called; refused if there is no such thing. */
     String name(LayerKind kind, String owner) {
-        if (kind == LayerKind.MODEL) {
-            return models.find(owner).map(m -> m.fullName()).orElseThrow(() -> RefusedException.notFound("model"));
-        }
-        long id = id(kind, owner);
-        Optional<String> name = switch (kind) {
-            case DOMAIN -> domains.find(id).map(d -> d.name());
-            case SITE -> domains.site(id).map(Site::name);
-            case TEMPLATE -> templates.find(id).map(TemplateStore.Template::name);
-            case KIT -> kit(id).map(Kit::name);
-            case EXTENSION -> extensions.find(id).map(e -> "Extension " + e.number());
-            case DEVICE -> devices.find(id).map(Device::label);
-            case MODEL -> throw new IllegalStateException("told above");
+        return nameIfAny(kind, owner).orElseThrow(() -> RefusedException.notFound(words(kind)));
+    }
+
+    Optional<String> nameIfAny(LayerKind kind, String owner) {
+        return switch (kind) {
+            case MODEL -> models.find(owner).map(m -> m.fullName());
+            case DOMAIN -> domains.find(id(kind, owner)).map(d -> d.name());
+            case SITE -> domains.site(id(kind, owner)).map(Site::name);
+            case TEMPLATE -> templates.find(id(kind, owner)).map(TemplateStore.Template::name);
+            case KIT -> kit(id(kind, owner)).map(Kit::name);
+            case EXTENSION -> extensions.find(id(kind, owner)).map(e -> "Extension " + e.number());
+            case DEVICE -> devices.find(id(kind, owner)).map(Device::label);
         };
-        return name.orElseThrow(() -> RefusedException.notFound(words(kind)));
     }
 
     /** The word beneath this layer that is locked and can't be overridden there, if there is one. */

@@ -1,0 +1,23 @@
+import { describe, expect, it } from 'vitest'
+import { ONE_WAVE, wavesOf } from './waves'
+
+describe('wavesOf', () => {
+  const plan = { ...ONE_WAVE, inWaves: true }
+
+  it('begins with those chosen to go first, then a share, then the rest', () => {
+    const waves = wavesOf(plan, [1, 2, 3], new Set([2]))
+    expect(waves.map((w) => [w.deviceIds, w.percent, w.starts])).toEqual([
+      [[2], undefined, 'BY_HAND'],
+      [undefined, 30, 'BY_HAND'],
+      [undefined, undefined, 'BY_HAND'],
+    ])
+  })
+
+  it('begins with one device when none is chosen', () => {
+    expect(wavesOf(plan, [7, 8], new Set())[0]?.deviceIds).toEqual([7])
+  })
+
+  it('leaves out a share of nothing', () => {
+    expect(wavesOf({ ...plan, percent: 0 }, [1, 2], new Set())).toHaveLength(2)
+  })
+})

@@ -1,0 +1,178 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { Suspense, lazy, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { client, type Schemas } from '../../api/client'
+import { asProblem, unwrap } from '../../api/problem'
+import { useChange, useDevices, useSession } from '../../api/queries'
+import { Act, Choice, Entry, Faded, Heading } from '../../kit/basics'
+import { Field } from '../../kit/Field'
+import { Trouble } from '../../kit/Trouble'
+import { useBodyNames } from './queries'
+
+/** Loaded when somebody looks at a family: an editor is as large as all screens together. */
+const BodyEditor = lazy(() => import('./BodyEditor').then((m) => ({ default: m.BodyEditor })))
+
+type Family = Schemas['FamilyForm']
+type Escaping = NonNullable<Family['escaping']>
+type Props = { family: Family; onDone?: () => void }
+
+const ESCAPINGS: [Escaping, string][] = [
+  ['KEY_VALUE', 'lines of key = value'],
+  ['XML', 'XML'],
+  ['JSON', 'JSON'],
+  ['PERCENT', 'percent signs (%20)'],
+]
+
+/** A family's rules and its body, what is wrong with it, and what a real device would be sent. */
+export function FamilySheet({ family, onDone }: Props) {
+  const mayChange = useSession().data?.role !== 'VIEWER' && !family.shipped
+  const navigate = useNavigate()
+  const fresh = family.version === 0 && !family.shipped
+  const [wish, setWish] = useState(family)
+  const [deviceId, setDevice] = useState(0)
+  const names = useBodyNames().data ?? []
+  const devices = useDevices({ q: '', siteId: 0, condition: '' }).data?.pages.flatMap((p) => p.rows) ?? []
+  const seen = deviceId || devices.find((d) => d.lines !== '–' && d.lines !== '')?.id || 0
+  const tried = { body: wish.body ?? '', escaping: wish.escaping ?? 'KEY_VALUE', deviceId: seen }
+  const check = useQuery({
+    queryKey: ['families', 'check', tried],
+    queryFn: () => unwrap(client.POST('/api/families/check', { body: tried })),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+  })
+  const save = useChange(
+    () =>
+      fresh
+        ? unwrap(client.POST('/api/families', { body: wish }))
+        : unwrap(client.PUT('/api/families/{id}', { params: { path: { id: family.id ?? '' } }, body: wish })),
+    () => {
+      onDone?.()
+      void navigate(`/settings/families/${(wish.id ?? '').toLowerCase()}`)
+    },
+  )
+  const problem = asProblem(save.error)
+  const changed = fresh || JSON.stringify(wish) !== JSON.stringify(family)
+  const text = (field: 'id' | 'name' | 'contentType' | 'before' | 'after', label: string, help = '') => (
+    <Field label={label} problem={problem?.at('/' + field)} help={help}>
+      <Entry
+        width="100%"
+        fontFamily={field === 'name' ? undefined : 'mono'}
+        disabled={!mayChange || (field === 'id' && !fresh)}
+        value={wish[field] ?? ''}
+        onChange={(e) => setWish({ ...wish, [field]: e.target.value })}
+      />
+    </Field>
+  )
+  return (
+    <Box>
+      <Box display="grid" gridTemplateColumns="1fr 1fr 1.2fr 1fr 1fr 1.2fr" gap="10px">
+        {text('name', 'Name')}
+        {text('id', 'Short name')}
+        <Field label="Written as" problem={problem?.at('/escaping')}>
+          <Choice
+            width="100%"
+            disabled={!mayChange}
+            value={wish.escaping}
+            onChange={(e) => setWish({ ...wish, escaping: e.target.value as Escaping })}
+          >
+            {ESCAPINGS.map(([v, words]) => (
+              <option key={v} value={v}>
+                {words}
+              </option>
+            ))}
+          </Choice>
+        </Field>
+        {text('before', 'Before the MAC')}
+        {text('after', 'After the MAC')}
+        {text('contentType', 'Content type')}
+      </Box>
+      <Flex gap="16px" mt="12px" align="start">
+        <Box flex="1.2" minW="0">
+          <Heading>Body; names between {'{{ }}'} are offered as you type</Heading>
+          <Suspense fallback={<Faded>Opening the editor…</Faded>}>
+            <BodyEditor
+              body={wish.body ?? ''}
+              names={names}
+              problems={check.data?.problems ?? []}
+              readOnly={!mayChange}
+              onChange={(body) => setWish((before) => ({ ...before, body }))}
+            />
+          </Suspense>
+          <Problems problems={check.data?.problems ?? []} />
+        </Box>
+        <Box flex="1" minW="0">
+          <Flex align="center" gap="8px">
+            <Heading>As sent to</Heading>
+            <Choice
+              aria-label="Device"
+              flex="1"
+              value={seen}
+              onChange={(e) => setDevice(Number(e.target.value))}
+            >
+              {devices.map((d) => (
+                <option key={d.id} value={d.id}>
+                  {d.label} · {d.model}
+                </option>
+              ))}
+            </Choice>
+          </Flex>
+          <chakra.pre
+            aria-label="File"
+            role="region"
+            tabIndex={0}
+            mt="4px"
+            p="8px 10px"
+            bg="sheet"
+            border="1px solid"
+            borderColor="line"
+            fontFamily="mono"
+            fontSize="12px"
+            maxH="420px"
+            overflow="auto"
+            whiteSpace="pre-wrap"
+            overflowWrap="anywhere"
+          >
+            {check.data?.text ||
+              (check.data?.missing.length
+                ? check.data.missing.join('\n')
+                : 'Nothing can be written before the body is mended.')}
+          </chakra.pre>
+        </Box>
+      </Flex>
+      {mayChange && changed && (
+        <Flex gap="8px" mt="12px" align="center">
+          <Act kind="main" disabled={save.isPending} onClick={() => save.mutate(undefined)}>
+            {fresh ? 'Keep the family' : 'Keep the changes'}
+          </Act>
+          <Act kind="quiet" onClick={() => (fresh ? onDone?.() : setWish(family))}>
+            Forget them
+          </Act>
+          <Faded>{family.models > 0 && 'Its devices have to be released again before they get it.'}</Faded>
+        </Flex>
+      )}
+      <Trouble
+        error={save.error}
+        shownAt={['/name', '/id', '/escaping', '/before', '/after', '/contentType']}
+      />
+    </Box>
+  )
+}
+
+function Problems({ problems }: { problems: Schemas['BodyProblem'][] }) {
+  if (problems.length === 0)
+    return (
+      <chakra.p mt="6px" color="mossText">
+        ✓ Nothing is wrong with it.
+      </chakra.p>
+    )
+  return (
+    <Box mt="6px" role="status" aria-label="Problems">
+      {problems.slice(0, 6).map((p, i) => (
+        <chakra.p key={i} color={p.isGrave ? 'rust' : 'amberText'}>
+          Line {p.line}: {p.what} <Faded>{p.hint}</Faded>
+        </chakra.p>
+      ))}
+    </Box>
+  )
+}
