@@ -82,7 +82,9 @@ public record KeyPlan(List<Placed> placed, List<Misfit> misfits) {
             KeyWish wish = heard.wish();
             String label = !wish.label().isEmpty()
                     ? wish.label()
-                    : wish.kind() == KeyKind.LINE ? "Line " + wish.target() : wish.kind().label();
+                    : wish.kind() == KeyKind.LINE
+                            ? "Line " + wish.target()
+                            : wish.kind().label();
             if (position <= bank.size()) {
                 placed.add(
                         new Placed(position, bank.place(position), wish.kind(), wish.target(), label, heard.origin()));

@@ -48,6 +48,7 @@ public final class BodyCheck {
         grammar();
         List<BodyWords.Word> words = BodyWords.in(body);
         words.forEach(this::word);
+        unclosed();
         needed(words);
     }
 
@@ -64,6 +65,17 @@ public final class BodyCheck {
             grave(line, "It can’t be read: " + message + ".", "Every {{#section}} needs its {{/section}}.");
         } catch (MustacheException | IllegalArgumentException e) {
             grave(1, "It can’t be read: " + e.getMessage(), "Look for a {{ without }}.");
+        }
+    }
+
+    /** Mustache takes braces that are not closed for plain text; nobody means that. */
+    private void unclosed() {
+        String left = BodyWords.withoutTags(body);
+        int at = left.indexOf("{{");
+        if (at >= 0) {
+            int line = 1
+                    + (int) left.substring(0, at).chars().filter(c -> c == '\n').count();
+            grave(line, "It can’t be read: {{ is not closed.", "Every {{ needs its }}.");
         }
     }
 

@@ -50,6 +50,11 @@ final class BodyWords {
         return words;
     }
 
+    /** The body with nothing in place of its tags. */
+    static String withoutTags(String body) {
+        return TAG.matcher(body).replaceAll("");
+    }
+
     private static Place inside(String section, Place around) {
         return switch (section) {
             case BodyNames.STATIONS -> Place.STATION;

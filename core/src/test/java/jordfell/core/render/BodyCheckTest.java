@@ -40,6 +40,7 @@ class BodyCheckTest {
                 "{{#if.screen.language}}x{{/if.screen.language}}|There is no “if.screen.language” here.|",
                 "{{>other}}|A body has no parts of its own|Write it out",
                 "{{#stations}}x|It can’t be read|needs its {{/section}}",
+                "name = {{label|It can’t be read: {{ is not closed.|Every {{ needs its }}.",
                 "{{#keys}}{{#stations}}{{/stations}}{{/keys}}|stands within another row|"
             })
     void graveProblemsSayWhatAndWhatWouldBeRight(String line, String what, String hint) {

@@ -48,7 +48,7 @@ class CompareController {
      *
      * @param line the line's position; 0 for the device as a whole
      * @param oneFrom the layer that the value comes from
-     * @param expected whether it differs on any two devices: a label, a port of its own
+     * @param expected whether it differs on any two devices: a label, a port of its own, a formula that gives each its own
      */
     record SettingDifference(
             String group,
@@ -143,8 +143,15 @@ class CompareController {
                     from(a),
                     shown(setting, b),
                     from(b),
-                    OF_ITS_OWN.contains(setting.key())));
+                    OF_ITS_OWN.contains(setting.key()) || sameFormula(a, b)));
         }
+    }
+
+    /** Both go by the same word, which gives each device something of its own. */
+    private static boolean sameFormula(ResolvedSetting a, ResolvedSetting b) {
+        return a.winner().isPresent()
+                && a.winner().map(LayerWord::value).equals(b.winner().map(LayerWord::value))
+                && a.winner().map(LayerWord::layer).equals(b.winner().map(LayerWord::layer));
     }
 
     private static String shown(Setting setting, ResolvedSetting s) {

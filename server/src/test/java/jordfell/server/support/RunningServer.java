@@ -140,6 +140,17 @@ public final class RunningServer {
             return send("PUT", path, body);
         }
 
+        /** The same with one more header. */
+        public Answer put(String path, Object body, String header, String value) {
+            return send(
+                    "PUT",
+                    path,
+                    "application/json",
+                    HttpRequest.BodyPublishers.ofString(JsonMapper.shared().writeValueAsString(body)),
+                    header,
+                    value);
+        }
+
         /** Sends a file as a browser does. */
         public Answer putFile(String path, byte[] bytes) {
             return send("PUT", path, "application/octet-stream", HttpRequest.BodyPublishers.ofByteArray(bytes));
@@ -160,10 +171,14 @@ public final class RunningServer {
             return send(method, path, "application/json", HttpRequest.BodyPublishers.ofString(text));
         }
 
-        private Answer send(String method, String path, String type, HttpRequest.BodyPublisher body) {
+        private Answer send(
+                String method, String path, String type, HttpRequest.BodyPublisher body, String... headers) {
             HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address() + path))
                     .method(method, body)
                     .header("Content-Type", type);
+            if (headers.length > 0) {
+                request.headers(headers);
+            }
             cookies.getCookieStore().getCookies().stream()
                     .filter(c -> c.getName().equals("XSRF-TOKEN"))
                     .forEach(c -> request.header("X-XSRF-TOKEN", c.getValue()));
