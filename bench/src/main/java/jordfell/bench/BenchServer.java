@@ -28,7 +28,7 @@ final class BenchServer implements AutoCloseable {
                         "--jordfell.data=" + data,
                         "--jordfell.demo=true",
                         "--jordfell.past=false",
-                        "--jordfell.sip-port=0",
+                        "--jordfell.sip-port=0", "--jordfell.tftp-port=0",
                         "--logging.level.root=ERROR",
                         "--logging.level.jordfell=ERROR");
         address = "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");

@@ -107,3 +107,5 @@ create table firmware_file (
 );
 -- The revision that a device was to have when its state was computed.
 alter table device_state add column released varchar(16) default '' not null;
+-- SHA-256 of the device, name and password with which it must fetch from now on; empty for none.
+alter table release_item add column fetch_proof varchar(64) default '' not null;

@@ -64,6 +64,7 @@ class RestartTest {
                         "jordfell.server.JordfellServer",
                         "--server.port=0",
                         "--jordfell.sip-port=0",
+                        "--jordfell.tftp-port=0",
                         "--jordfell.demo=true",
                         "--jordfell.past=false",
                         "--jordfell.data=" + folder.resolve("db")))

@@ -9,6 +9,7 @@ public enum Cause {
     SETTING_MISSING(Stop.BOUND, "A setting is missing or wrong"),
     NOT_RELEASED(Stop.RELEASED, "Nothing was released"),
     NEVER_CALLED_IN(Stop.FETCHED, "It never called in"),
+    PROVISIONING_REFUSED(Stop.FETCHED, "Its request for a configuration is refused"),
     STALE_CONFIG(Stop.FETCHED, "It still has an older configuration"),
     NAME_NOT_FOUND(Stop.LOCATED, "The registrar’s name is not found"),
     NOT_HEARD(Stop.HEARD, "No registration reaches a registrar"),

@@ -20,8 +20,44 @@ final class FetchRule implements Rule {
             return List.of();
         }
         ReleaseFacts release = device.facts().released().orElseThrow();
+        Optional<ConfigRequested> last =
+                device.evidence().last(ConfigRequested.class, r -> !r.at().isBefore(release.at()));
+        if (last.filter(ConfigRequested::refused).isPresent()) {
+            return List.of(refused(device, last.get()));
+        }
         Optional<ConfigRequested> served = device.evidence().last(ConfigRequested.class, ConfigRequested::served);
         return List.of(served.map(r -> stale(release, r)).orElseGet(() -> never(device, release)));
+    }
+
+    private static Finding refused(CaseOf device, ConfigRequested request) {
+        boolean unproven = request.status() == 401;
+        String site = device.facts().site();
+        long tries = device.evidence()
+                .list(ConfigRequested.class, ConfigRequested::refused)
+                .size();
+        return new Finding(
+                Cause.PROVISIONING_REFUSED,
+                unproven ? "credentials" : "network",
+                Certainty.CERTAIN,
+                0,
+                unproven ? "fetches with a wrong password" : "fetches from outside",
+                unproven
+                        ? "It asks for its configuration without the right name and password."
+                        : "It asks for its configuration from " + request.source() + ", outside of " + site + ".",
+                unproven
+                        ? site
+                                + " gives files only to those who prove themselves; what DHCP or somebody’s fingers told "
+                                + "the phone is missing or another."
+                        : site + " gives files only to addresses of its own networks.",
+                request.at(),
+                (int) tries,
+                List.of("answered " + request.status() + " to " + request.file()),
+                List.of(Remedy.advice(
+                        unproven
+                                ? "Give the phone the name and password of " + site
+                                        + ", or put them into the address that DHCP tells."
+                                : "Add its network to those that may fetch at " + site
+                                        + ", or move the device to the site where it is.")));
     }
 
     private static Finding never(CaseOf device, ReleaseFacts release) {

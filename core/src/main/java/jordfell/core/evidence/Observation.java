@@ -26,7 +26,22 @@ public sealed interface Observation {
         public boolean served() {
             return status == 200 || status == 304;
         }
+
+        /** Whether it was turned away: a wrong name or password (401), or from outside of its site (403). */
+        public boolean refused() {
+            return status == 401 || status == 403;
+        }
     }
+
+    /**
+     * It asked for firmware.
+     *
+     * @param installed the version that it says it has
+     * @param offered the next version on its way; empty if none was given
+     * @param why what kept it from being given any; empty if all is well
+     */
+    record FirmwareAsked(Instant at, String installed, String offered, String why, String source)
+            implements Observation {}
 
     /** A name was looked up; {@code answers} is empty when there is no such name. */
     record NameLookedUp(Instant at, String name, String type, List<String> answers) implements Observation {

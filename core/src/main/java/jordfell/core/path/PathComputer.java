@@ -163,6 +163,10 @@ public final class PathComputer {
                     fetched.get().at(),
                     "took revision " + release.revision().brief());
         }
+        Optional<ConfigRequested> last = evidence.last(ConfigRequested.class, r -> !r.at().isBefore(release.at()));
+        if (last.filter(ConfigRequested::refused).isPresent()) {
+            return held(Stop.FETCHED, last.get().at(), "its request was refused");
+        }
         Optional<ConfigRequested> older = evidence.last(ConfigRequested.class, ConfigRequested::served);
         return older.map(r -> waiting(
                         Stop.FETCHED,

@@ -14,8 +14,27 @@ public interface ConfigSource {
      * @param site the site's part of the address
      * @param revision what the phone has already, sent as If-None-Match; empty for none
      * @param claim the claim code that somebody typed; empty for none
+     * @param user the name with which it asks; empty for the one that came with the site's address, if any
      */
-    record Request(String site, String file, String revision, String userAgent, String claim) {}
+    record Request(
+            String site, String file, String revision, String userAgent, String claim, String user, String password) {
+
+        /** The same with the name and password that came with the site's address, unless it has its own. */
+        public Request orAs(String siteUser, String sitePassword) {
+            return user.isEmpty() ? new Request(site, file, revision, userAgent, claim, siteUser, sitePassword) : this;
+        }
+
+        @Override
+        public String toString() {
+            return "Request[" + file + "]";
+        }
+    }
+
+    /** Asks for the next firmware and gives the answer to the taker, on any thread; a source that has none says nothing. */
+    default void fetchFirmware(Request request, String mac, Consumer<FirmwareAnswer> taker) {}
+
+    /** What came back: with status 200 the version of a file and its size. */
+    record FirmwareAnswer(int status, String version, int size) {}
 
     /** What came back. */
     record Answer(int status, String revision, String body) {}

@@ -4,7 +4,9 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Base64;
 import java.util.function.Consumer;
 
 /** Fetches files over HTTP from the running server. */
@@ -22,10 +24,36 @@ public final class HttpConfigSource implements ConfigSource {
     }
 
     @Override
+    public void fetchFirmware(Request request, String mac, Consumer<FirmwareAnswer> taker) {
+        HttpRequest.Builder get = asking(request, request.site() + "/firmware/" + mac);
+        var unused = client.sendAsync(get.build(), HttpResponse.BodyHandlers.ofByteArray())
+                .handle((response, failure) -> {
+                    taker.accept(
+                            failure != null
+                                    ? new FirmwareAnswer(0, "", 0)
+                                    : new FirmwareAnswer(
+                                            response.statusCode(),
+                                            response.headers()
+                                                    .firstValue("Firmware-Version")
+                                                    .orElse(""),
+                                            response.body().length));
+                    return null;
+                });
+    }
+
+    private HttpRequest.Builder asking(Request request, String path) {
+        HttpRequest.Builder get =
+                HttpRequest.newBuilder(base.resolve(path)).timeout(TIMEOUT).header("User-Agent", request.userAgent());
+        if (!request.user().isEmpty()) {
+            byte[] pair = (request.user() + ":" + request.password()).getBytes(StandardCharsets.UTF_8);
+            get.header("Authorization", "Basic " + Base64.getEncoder().encodeToString(pair));
+        }
+        return get;
+    }
+
+    @Override
     public void fetch(Request request, Consumer<Answer> taker) {
-        HttpRequest.Builder get = HttpRequest.newBuilder(base.resolve(request.site() + "/" + request.file()))
-                .timeout(TIMEOUT)
-                .header("User-Agent", request.userAgent());
+        HttpRequest.Builder get = asking(request, request.site() + "/" + request.file());
         if (!request.revision().isEmpty()) {
             get.header("If-None-Match", "\"" + request.revision() + "\"");
         }

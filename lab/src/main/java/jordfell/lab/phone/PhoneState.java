@@ -46,6 +46,11 @@ public record PhoneState(
         return new PhoneState(mac, model, firmware, address, site, powered, cable, text, newRevision, Map.of());
     }
 
+    /** With other firmware. */
+    public PhoneState firmware(String version) {
+        return new PhoneState(mac, model, version, address, site, powered, cable, file, revision, typed);
+    }
+
     public PhoneState typed(Map<Integer, String> passwords) {
         return new PhoneState(mac, model, firmware, address, site, powered, cable, file, revision, passwords);
     }

@@ -26,6 +26,7 @@ public final class SimPhone {
     private static final int DNS_PORT = 40_053;
     private static final Duration FIRST_RETRY = Duration.ofSeconds(2);
     private static final Duration LONGEST_UNCONFIGURED_RETRY = Duration.ofSeconds(4);
+    private static final Duration INSTALLING = Duration.ofSeconds(2);
     private static final Duration DEFAULT_RETRY = Duration.ofSeconds(10);
 
     private final PhoneEnvironment world;
@@ -298,10 +299,43 @@ public final class SimPhone {
             return;
         }
         String revision = config.isPresent() ? state.revision() : "";
+        world.configs().fetch(request(revision), taker);
+    }
+
+    private ConfigSource.Request request(String revision) {
+        return new ConfigSource.Request(
+                state.site(),
+                maker.fileName(mac()),
+                revision,
+                userAgent(),
+                claim,
+                config.map(c -> c.upkeep().user()).orElse(""),
+                config.map(c -> c.upkeep().password()).orElse(""));
+    }
+
+    /** Asks for other firmware when the file says so, installs it, and starts anew: step by step until it has it. */
+    private void lookForFirmware() {
+        String wanted = config.map(c -> c.upkeep().firmware()).orElse("");
+        if (wanted.isEmpty()
+                || wanted.equals(state.firmware())
+                || !world.network().isPlugged(state.address())) {
+            return;
+        }
+        int thisLife = life;
         world.configs()
-                .fetch(
-                        new ConfigSource.Request(state.site(), maker.fileName(mac()), revision, userAgent(), claim),
-                        taker);
+                .fetchFirmware(
+                        request(""),
+                        mac().compact(),
+                        answer -> world.timeline().post(() -> {
+                            if (life == thisLife && answer.status() == 200 && answer.size() > 0) {
+                                world.timeline().after(INSTALLING, () -> {
+                                    if (life == thisLife) {
+                                        change(state.firmware(answer.version()));
+                                        restartWhenIdle();
+                                    }
+                                });
+                            }
+                        }));
     }
 
     private void take(ConfigSource.Answer answer, Runnable unchanged, Duration retry) {
@@ -353,6 +387,7 @@ public final class SimPhone {
             world.network().attach(self, (from, bytes) -> receive(line, from, bytes));
         }
         List.copyOf(lines).forEach(LineClient::start);
+        lookForFirmware();
     }
 
     /** Lines with the same port take the next ones, as one socket serves one line here. */

@@ -211,6 +211,7 @@ public class DemoScenario {
                 60,
                 Site.Learns.OPTION_66,
                 portBase,
+                site.access(),
                 site.version()));
     }
 

@@ -7,6 +7,7 @@ import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.SipSeen;
@@ -77,6 +78,15 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
                     "");
         } else if (o instanceof Pinged p) {
             return line(o, "OPTIONS to " + p.number(), p.answered() ? "answered" : "no answer", !p.answered(), "");
+        }
+        if (o instanceof FirmwareAsked f) {
+            String answer = f.why().isEmpty() ? "has what it should have" : f.why();
+            return line(
+                    o,
+                    "Asked for firmware; it has " + f.installed(),
+                    f.offered().isEmpty() ? answer : "given " + f.offered(),
+                    !f.why().isEmpty(),
+                    "");
         }
         TestCalled t = (TestCalled) o;
         return line(

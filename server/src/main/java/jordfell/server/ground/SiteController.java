@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import jordfell.core.planning.LocalPorts;
+import jordfell.core.planning.Networks;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.device.DeviceStore;
@@ -52,6 +53,10 @@ class SiteController {
             int natTimeout,
             Site.@Nullable Learns learns,
             int portBase,
+            @Nullable String fetchUser,
+            @Nullable String fetchPassword,
+            boolean hasFetchPassword,
+            @Nullable String fetchFrom,
             @Nullable String zone,
             @Nullable String timeServer,
             long devices,
@@ -101,6 +106,7 @@ class SiteController {
             Site fresh = store.site(made).orElseThrow();
             store.changeSite(site(fresh, wish, fresh.version()));
             putClock(made, wish);
+            putFetchPassword(made, wish);
             audit.record("added site " + name);
             return made;
         });
@@ -117,6 +123,7 @@ class SiteController {
                 throw RefusedException.changedMeanwhile("site");
             }
             putClock(id, wish);
+            putFetchPassword(id, wish);
             audit.record("changed site " + after.name());
             paths.touch(devices.under(LayerKind.SITE, Long.toString(id)));
         });
@@ -162,6 +169,15 @@ class SiteController {
         putOrRemove(id, SettingsCatalogue.TIME_SERVER, text(wish.timeServer()));
     }
 
+    /** A password that is not sent stays as it is; without a name there is none. */
+    private void putFetchPassword(long id, SiteForm wish) {
+        if (text(wish.fetchUser()).isEmpty()) {
+            store.setFetchPassword(id, "");
+        } else if (wish.fetchPassword() != null && !wish.fetchPassword().isEmpty()) {
+            store.setFetchPassword(id, wish.fetchPassword());
+        }
+    }
+
     private void putOrRemove(long id, String key, String value) {
         if (value.isEmpty()) {
             settings.remove(LayerKind.SITE, Long.toString(id), key);
@@ -177,6 +193,19 @@ class SiteController {
                 .filter(s -> !s.isEmpty() && !s.matches("[0-9]{1,3}(\\.[0-9]{1,3}){3}/([0-9]|[12][0-9]|3[0-2])"))
                 .forEach(s -> problems.add(new FieldProblem(
                         "/subnets", "“" + s + "” is no range.", "Such as 198.51.100.0/24, separated by blanks.")));
+        Networks.of(text(w.fetchFrom())).stream()
+                .flatMap(range -> Networks.refuse(range).stream())
+                .forEach(reason -> problems.add(
+                        new FieldProblem("/fetchFrom", reason, "Such as 198.51.100.0/24, separated by blanks.")));
+        if (!text(w.fetchUser()).isEmpty() && text(w.fetchPassword()).isEmpty() && !w.hasFetchPassword()) {
+            problems.add(new FieldProblem(
+                    "/fetchPassword", "The name has no password.", "Write one of 12 characters or more."));
+        } else if (!text(w.fetchPassword()).isEmpty() && text(w.fetchPassword()).length() < 12) {
+            problems.add(new FieldProblem(
+                    "/fetchPassword",
+                    "It has " + text(w.fetchPassword()).length() + " characters.",
+                    "12 to 64 can’t be tried out."));
+        }
         String address = text(w.publicAddress());
         if (!address.isEmpty() && !address.matches("[0-9]{1,3}(\\.[0-9]{1,3}){3}")) {
             problems.add(
@@ -203,6 +232,9 @@ class SiteController {
                 Checked.between(w.natTimeout(), 10, 3_600, "natTimeout", "timeout"),
                 Optional.ofNullable(w.learns()).orElse(Site.Learns.OPTION_66),
                 w.portBase(),
+                new Site.Access(
+                        Checked.text(w.fetchUser(), "fetchUser", "name", 64),
+                        String.join(" ", Networks.of(text(w.fetchFrom())))),
                 version);
     }
 
@@ -235,6 +267,10 @@ class SiteController {
                 s.natTimeout(),
                 s.learns(),
                 s.portBase(),
+                s.access().user(),
+                null,
+                !store.fetchPassword(s.id()).isEmpty(),
+                s.access().from(),
                 values.getOrDefault(SettingsCatalogue.ZONE, ""),
                 values.getOrDefault(SettingsCatalogue.TIME_SERVER, ""),
                 jdbc.one("select count(*) n from device where site_id = ?", row -> row.number("n"), s.id())

@@ -6,6 +6,7 @@ import jordfell.core.identity.MacReader;
 import jordfell.core.identity.MacReading;
 import jordfell.server.events.EventHub;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.provision.Guessers;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -22,17 +23,33 @@ class KnockController {
 
     private final KnockStore knocks;
     private final Knocks near;
+    private final Guessers guessers;
     private final EventHub events;
 
-    KnockController(KnockStore knocks, Knocks near, EventHub events) {
+    KnockController(KnockStore knocks, Knocks near, Guessers guessers, EventHub events) {
         this.knocks = knocks;
         this.near = near;
+        this.guessers = guessers;
         this.events = events;
     }
 
     @GetMapping("/knocks")
     List<Knocks.KnockView> knocks() {
         return near.open();
+    }
+
+    /** Sources that try one address after another; they are slowed. */
+    @GetMapping("/guessers")
+    List<Guessers.Guesser> guessers() {
+        return guessers.present();
+    }
+
+    /** It was one of ours: it is answered as before. */
+    @DeleteMapping("/guessers/{source}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void forgive(@PathVariable String source) {
+        guessers.forget(source);
+        events.publish(EventHub.Topic.KNOCKS, 0);
     }
 
     @GetMapping("/claims")

@@ -39,6 +39,10 @@ public final class Row {
         return result.getBytes(column);
     }
 
+    public Optional<byte[]> bytesIfAny(String column) throws SQLException {
+        return Optional.ofNullable(result.getBytes(column));
+    }
+
     public Instant time(String column) throws SQLException {
         return result.getObject(column, OffsetDateTime.class).toInstant();
     }

@@ -25,6 +25,7 @@ import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.events.EventHub;
 import jordfell.server.fleet.TestCalls;
 import jordfell.server.observe.ObservationLog;
+import jordfell.server.provision.FetchAccess;
 import jordfell.server.provision.Provisioning;
 import jordfell.server.roster.DomainStore;
 import org.jspecify.annotations.Nullable;
@@ -69,13 +70,7 @@ public class LabService implements PhoneBell, TestCalls {
 
     /** Builds the world from the records, with its phones as they were left. */
     public void build() {
-        world = new LabWorld(
-                timeline,
-                domains.all(),
-                accounts,
-                (request, taker) -> source.fetch(request, taker),
-                log,
-                new SecureRandom());
+        world = new LabWorld(timeline, domains.all(), accounts, new SiteTold(), log, new SecureRandom());
         phones.all().forEach(this::place);
     }
 
@@ -170,9 +165,36 @@ public class LabService implements PhoneBell, TestCalls {
         });
     }
 
+    /** Where phones fetch, with what their site told them. */
+    private final class SiteTold implements ConfigSource {
+        @Override
+        public void fetch(Request request, Consumer<Answer> taker) {
+            source.fetch(asTheSiteTells(request), taker);
+        }
+
+        @Override
+        public void fetchFirmware(Request request, String mac, Consumer<FirmwareAnswer> taker) {
+            source.fetchFirmware(asTheSiteTells(request), mac, taker);
+        }
+    }
+
+    /** A phone that was told no name of its own uses the one that came with the address, as DHCP gave it. */
+    private ConfigSource.Request asTheSiteTells(ConfigSource.Request request) {
+        return domains.siteByToken(request.site())
+                .filter(site -> !site.access().user().isEmpty())
+                .map(site -> request.orAs(site.access().user(), domains.fetchPassword(site.id())))
+                .orElse(request);
+    }
+
     private void askDirectly(ConfigSource.Request request, Consumer<ConfigSource.Answer> taker) {
         Provisioning.Answer answer = provisioning.answer(new Provisioning.Request(
-                request.site(), request.file(), request.revision(), request.userAgent(), "127.0.0.1", request.claim()));
+                request.site(),
+                request.file(),
+                request.revision(),
+                request.userAgent(),
+                "127.0.0.1",
+                request.claim(),
+                FetchAccess.Credentials.of(request.user(), request.password())));
         taker.accept(new ConfigSource.Answer(answer.status(), answer.tag(), answer.body()));
     }
 

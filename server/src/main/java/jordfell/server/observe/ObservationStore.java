@@ -9,6 +9,7 @@ import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.SipSeen;
@@ -31,7 +32,8 @@ public class ObservationStore {
             new Kind("sip", SipSeen.class, 240),
             new Kind("binding", BindingChanged.class, 80),
             new Kind("ping", Pinged.class, 8),
-            new Kind("call", TestCalled.class, 10));
+            new Kind("call", TestCalled.class, 10),
+            new Kind("firmware", FirmwareAsked.class, 10));
 
     private static final Map<Class<?>, String> NAMES = new LinkedHashMap<>();
 

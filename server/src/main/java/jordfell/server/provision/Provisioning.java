@@ -3,6 +3,7 @@ package jordfell.server.provision;
 import java.time.InstantSource;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
 import jordfell.core.render.Dialects;
@@ -30,6 +31,12 @@ public class Provisioning {
     public record Answer(int status, String revision, String tag, String contentType, String body) {
         static final Answer NOT_FOUND = new Answer(404, "", "", "", "");
 
+        /** Name and password are asked for, or other ones than those that came. */
+        static final Answer NOT_PROVEN = new Answer(401, "", "", "", "");
+
+        /** Whoever tries addresses is asked to wait. */
+        static final Answer SLOWED = new Answer(429, "", "", "", "");
+
         static Answer refused(String reason) {
             return new Answer(403, "", "", "text/plain;charset=UTF-8", reason);
         }
@@ -45,6 +52,9 @@ public class Provisioning {
     private final ReleaseStore releases;
     private final KnockStore knocks;
     private final Claims claims;
+    private final FetchAccess access;
+    private final Firmware firmware;
+    private final Guessers guessers;
     private final DialectBook dialects;
     private final ObservationLog log;
     private final EventHub events;
@@ -56,6 +66,9 @@ public class Provisioning {
             ReleaseStore releases,
             KnockStore knocks,
             Claims claims,
+            FetchAccess access,
+            Firmware firmware,
+            Guessers guessers,
             DialectBook dialects,
             ObservationLog log,
             EventHub events,
@@ -65,6 +78,9 @@ public class Provisioning {
         this.releases = releases;
         this.knocks = knocks;
         this.claims = claims;
+        this.access = access;
+        this.firmware = firmware;
+        this.guessers = guessers;
         this.dialects = dialects;
         this.log = log;
         this.events = events;
@@ -76,8 +92,16 @@ public class Provisioning {
      *
      * @param has the tag of the file that the phone says it has, or empty
      * @param claim the claim code that somebody typed on the phone, or empty
+     * @param credentials the name and password that came with it
      */
-    public record Request(String site, String file, String has, String userAgent, String source, String claim) {}
+    public record Request(
+            String site,
+            String file,
+            String has,
+            String userAgent,
+            String source,
+            String claim,
+            Optional<FetchAccess.Credentials> credentials) {}
 
     /** Answers one request. */
     public Answer answer(Request request) {
@@ -107,8 +131,42 @@ public class Provisioning {
         return answer;
     }
 
+    /** A device asks for the next firmware on its way; only for its own, and under the same conditions as its file. */
+    FirmwareAnswer firmware(Request request) {
+        Optional<Site> site = domains.siteByToken(request.site());
+        Optional<Device> device = Dialects.macIn(request.file()).flatMap(devices::byMac);
+        if (site.isEmpty()
+                || device.isEmpty()
+                || device.get().siteId() != site.get().id()) {
+            return new FirmwareAnswer(404, "", new byte[0]);
+        }
+        if (!access.isFromWithin(site.get(), request.source())) {
+            return new FirmwareAnswer(403, "", new byte[0]);
+        }
+        if (!access.opens(site.get(), device.get().id(), request.credentials())) {
+            return new FirmwareAnswer(401, "", new byte[0]);
+        }
+        Firmware.Offer offer = firmware.offer(device.get(), request.userAgent());
+        String installed = request.userAgent().substring(request.userAgent().lastIndexOf('/') + 1);
+        String offered = offer instanceof Firmware.Offer.Next next ? next.version() : "";
+        String why = offer instanceof Firmware.Offer.NoWay none ? none.why() : "";
+        log.observed(
+                "", device.get().mac(), new FirmwareAsked(clock.instant(), installed, offered, why, request.source()));
+        return offer instanceof Firmware.Offer.Next next
+                ? new FirmwareAnswer(200, next.version(), next.bytes())
+                : new FirmwareAnswer(204, "", new byte[0]);
+    }
+
+    /** What is answered to a request for firmware. */
+    @SuppressWarnings("ArrayRecordComponent") // handed on to the response and forgotten
+    record FirmwareAnswer(int status, String version, byte[] bytes) {}
+
     /** A MAC that is not enrolled knocks, unless it claims a record that waits; empty when it did. */
     private Optional<Answer> stranger(Request request, Site site, MacAddress mac) {
+        if (guessers.asks(request.source(), mac)) {
+            events.publish(EventHub.Topic.KNOCKS, 0);
+            return Optional.of(Answer.SLOWED);
+        }
         if (knocks.blocked(mac)) {
             return Optional.of(Answer.refused("Blocked."));
         }
@@ -134,6 +192,12 @@ public class Provisioning {
                 .isPresent();
         if (device.siteId() != site.id() || device.standing() != Standing.IN_USE || !own || released.isEmpty()) {
             return Answer.NOT_FOUND;
+        }
+        if (!access.isFromWithin(site, request.source())) {
+            return Answer.refused("This address is outside of the site.");
+        }
+        if (!access.opens(site, device.id(), request.credentials())) {
+            return Answer.NOT_PROVEN;
         }
         String revision = released.get().revision().id();
         String tag = tag(revision, devices.resent(device.id()));

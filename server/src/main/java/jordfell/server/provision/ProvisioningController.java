@@ -25,6 +25,7 @@ import org.springframework.web.bind.annotation.RestController;
 @Hidden
 class ProvisioningController {
 
+    private static final String CHALLENGE = "Basic realm=\"configurations\", charset=\"UTF-8\"";
     private static final int LONGEST_NAME = 80;
     private static final int LONGEST_AGENT = 200;
     private static final int LONGEST_CLAIM = 40;
@@ -54,6 +55,7 @@ class ProvisioningController {
             @RequestHeader(name = HttpHeaders.IF_NONE_MATCH, defaultValue = "") String has,
             @RequestHeader(name = HttpHeaders.USER_AGENT, defaultValue = "") String userAgent,
             @RequestHeader(name = "Claim-Code", defaultValue = "") String claim,
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, defaultValue = "") String authorization,
             HttpServletRequest request,
             HttpServletResponse response)
             throws IOException {
@@ -68,21 +70,66 @@ class ProvisioningController {
             response.setStatus(429);
             return;
         }
-        String agent = userAgent.replaceAll("[^\\x20-\\x7e]", "?");
         write(
                 provisioning.answer(new Provisioning.Request(
                         site,
                         file,
                         has.replace("\"", "").replace("W/", ""),
-                        agent.substring(0, Math.min(LONGEST_AGENT, agent.length())),
+                        agent(userAgent),
                         source,
-                        claim.substring(0, Math.min(LONGEST_CLAIM, claim.length())))),
+                        claim.substring(0, Math.min(LONGEST_CLAIM, claim.length())),
+                        FetchAccess.Credentials.of(authorization))),
                 response);
+    }
+
+    /** The next firmware of a device: 200 with its bytes and version, 204 when it has what it should have. */
+    @GetMapping("/{site}/firmware/{mac}")
+    void firmware(
+            @PathVariable String site,
+            @PathVariable String mac,
+            @RequestHeader(name = HttpHeaders.USER_AGENT, defaultValue = "") String userAgent,
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, defaultValue = "") String authorization,
+            HttpServletRequest request,
+            HttpServletResponse response)
+            throws IOException {
+        if (site.length() > LONGEST_NAME || mac.length() > LONGEST_NAME) {
+            response.setStatus(414);
+            return;
+        }
+        String source = request.getRemoteAddr();
+        if (!bySource.get(source).tryConsume(1)
+                || !byFile.get(site + "/firmware/" + mac).tryConsume(1)) {
+            response.setHeader(HttpHeaders.RETRY_AFTER, "10");
+            response.setStatus(429);
+            return;
+        }
+        Provisioning.FirmwareAnswer answer = provisioning.firmware(new Provisioning.Request(
+                site, mac, "", agent(userAgent), source, "", FetchAccess.Credentials.of(authorization)));
+        response.setStatus(answer.status());
+        if (answer.status() == 401) {
+            response.setHeader(HttpHeaders.WWW_AUTHENTICATE, CHALLENGE);
+        }
+        if (answer.status() == 200) {
+            response.setHeader("Firmware-Version", answer.version());
+            response.setContentType("application/octet-stream");
+            response.setContentLength(answer.bytes().length);
+            response.getOutputStream().write(answer.bytes());
+        }
+    }
+
+    private static String agent(String userAgent) {
+        String plain = userAgent.replaceAll("[^\\x20-\\x7e]", "?");
+        return plain.substring(0, Math.min(LONGEST_AGENT, plain.length()));
     }
 
     private static void write(Provisioning.Answer answer, HttpServletResponse response) throws IOException {
         response.setStatus(answer.status());
         response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
+        if (answer.status() == 401) {
+            response.setHeader(HttpHeaders.WWW_AUTHENTICATE, CHALLENGE);
+        } else if (answer.status() == 429) {
+            response.setHeader(HttpHeaders.RETRY_AFTER, "60");
+        }
         if (!answer.tag().isEmpty()) {
             response.setHeader(HttpHeaders.ETAG, "\"" + answer.tag() + "\"");
         }

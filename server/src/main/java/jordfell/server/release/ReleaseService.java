@@ -236,6 +236,7 @@ public class ReleaseService {
                 marked.spots().stream()
                         .filter(spot -> spot.name().isSecret())
                         .map(spot -> new ReleaseStore.SecretSpot(spot.line(), spot.from(), spot.to()))
-                        .toList());
+                        .toList(),
+                FetchProof.of(device.device().id(), device.config().orElseThrow()));
     }
 }

@@ -45,7 +45,8 @@ public class ReleaseStore {
             String body,
             List<SentLine> sent,
             Snapshot snapshot,
-            List<SecretSpot> secrets) {
+            List<SecretSpot> secrets,
+            String fetchProof) {
         @Override
         public String toString() {
             return "NewItem[" + deviceId + ", " + revision.brief() + "]";
@@ -82,8 +83,9 @@ public class ReleaseStore {
     void addItem(long releaseId, NewItem item) {
         jdbc.update(
                 """
-                insert into release_item (release_id, wave, device_id, revision, body, sent, snapshot, secrets, state)
-                values (?, ?, ?, ?, ?, ?, ?, ?, 'WAITING')""",
+                insert into release_item (release_id, wave, device_id, revision, body, sent, snapshot, secrets, fetch_proof,
+                  state)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, 'WAITING')""",
                 releaseId,
                 item.wave(),
                 item.deviceId(),
@@ -91,7 +93,8 @@ public class ReleaseStore {
                 sealer.seal(item.body()),
                 sealer.seal(json.writeValueAsString(item.sent())),
                 sealer.seal(json.writeValueAsString(item.snapshot().values())),
-                json.writeValueAsString(item.secrets()));
+                json.writeValueAsString(item.secrets()),
+                item.fetchProof());
     }
 
     /** Gives devices the items of a wave that wait, and remembers how they were. */
@@ -164,6 +167,13 @@ public class ReleaseStore {
         return jdbc.one("""
                 select revision, body, secrets from release_item where device_id = ? and revision = ?
                 and snapshot is not null order by id desc limit 1""", this::released, deviceId, revision);
+    }
+
+    /** What proves the name and password with which a device must fetch; empty text for none. */
+    public String fetchProof(long deviceId) {
+        return jdbc.one("""
+                        select i.fetch_proof from device_release d join release_item i on i.id = d.item_id
+                        where d.device_id = ?""", row -> row.text("fetch_proof"), deviceId).orElse("");
     }
 
     /** Everything that the file says which is released to a device now. */

@@ -17,6 +17,7 @@ import jordfell.core.roster.RegistrarNode;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
 import jordfell.server.jdbc.RowMapper;
+import jordfell.server.security.Sealer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -36,12 +37,15 @@ public class DomainStore {
             row.integer("nat_timeout"),
             Site.Learns.valueOf(row.text("learns")),
             row.integer("port_base"),
+            new Site.Access(row.text("fetch_user"), row.text("fetch_from")),
             row.number("version"));
 
     private final Jdbc jdbc;
+    private final Sealer sealer;
 
-    DomainStore(Jdbc jdbc) {
+    DomainStore(Jdbc jdbc, Sealer sealer) {
         this.jdbc = jdbc;
+        this.sealer = sealer;
     }
 
     public List<Domain> all() {
@@ -124,7 +128,8 @@ public class DomainStore {
         return jdbc.update(
                         """
                         update site set name = ?, allows_local_macs = ?, subnets = ?, behind_nat = ?, public_address = ?,
-                               nat_timeout = ?, learns = ?, port_base = ?, version = version + 1
+                               nat_timeout = ?, learns = ?, port_base = ?, fetch_user = ?, fetch_from = ?,
+                               version = version + 1
                         where id = ? and version = ?""",
                         site.name(),
                         site.allowsLocalMacs(),
@@ -134,9 +139,26 @@ public class DomainStore {
                         site.natTimeout(),
                         site.learns().name(),
                         site.portBase(),
+                        site.access().user(),
+                        site.access().from(),
                         site.id(),
                         site.version())
                 == 1;
+    }
+
+    /** The password with which a site's devices fetch; empty text for none. */
+    public String fetchPassword(long siteId) {
+        return jdbc.one("select fetch_password from site where id = ?", row -> row.bytesIfAny("fetch_password"), siteId)
+                .flatMap(kept -> kept)
+                .map(sealer::open)
+                .orElse("");
+    }
+
+    public void setFetchPassword(long siteId, String password) {
+        jdbc.update(
+                "update site set fetch_password = ? where id = ?",
+                password.isEmpty() ? null : sealer.seal(password),
+                siteId);
     }
 
     private static List<@Nullable Object> values(Domain domain) {

@@ -8,6 +8,7 @@ package jordfell.server.roster;
  * @param publicAddress what the outside sees of it behind NAT
  * @param natTimeout how long its router remembers a silent UDP flow, in seconds
  * @param learns how its devices learn the provisioning address
+ * @param access who may fetch configurations here
  * @param portBase a line's local SIP port is this plus its extension; 0 for no rule
  */
 public record Site(
@@ -22,7 +23,16 @@ public record Site(
         int natTimeout,
         Learns learns,
         int portBase,
+        Access access,
         long version) {
+
+    /**
+     * Who may fetch configurations.
+     *
+     * @param user with which name; empty for none. The password lies elsewhere, sealed.
+     * @param from from which CIDR ranges, divided by blanks; empty for all
+     */
+    public record Access(String user, String from) {}
 
     /** How devices learn where their configuration is. */
     public enum Learns {

@@ -46,7 +46,8 @@ public final class RunningServer {
                 "--jordfell.data=mem:test",
                 "--jordfell.demo=true",
                 "--jordfell.past=false",
-                "--jordfell.sip-port=0");
+                "--jordfell.sip-port=0",
+                "--jordfell.tftp-port=0");
         address = "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");
     }
 
