@@ -5,6 +5,7 @@ import { useChange, useKnocks } from '../../api/queries'
 import { Age } from '../../kit/Age'
 import { Act, Faded, Heading, Mono } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
+import { Guessers } from './Guessers'
 import { useClaims } from './queries'
 
 type Knock = Schemas['KnockView']
@@ -42,6 +43,7 @@ export function Knocks({ models, mayAct, onEnrol, onOpen }: Props) {
       <Heading>Knocks</Heading>
       <Faded fontSize="12.5px">unknown devices that asked for a configuration</Faded>
       <Trouble error={knocks.error ?? ignore.error ?? block.error ?? correct.error} />
+      <Guessers mayAct={mayAct} />
       {knocks.data?.length === 0 && (
         <Box color="faded" mt="12px">
           Nobody knocks.

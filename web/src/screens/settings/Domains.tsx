@@ -348,6 +348,20 @@ function DomainSheet({ domain }: { domain: Domain }) {
           {f.reason} {f.hint}
         </Box>
       ))}
+      {domain.id > 0 && (
+        <Box mt="16px">
+          <Heading>For the network’s owner</Heading>
+          <chakra.a
+            color="fjord"
+            textDecoration="underline"
+            href={`/api/domains/${domain.id}/zone.txt`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            DNS records of this domain, as a part of a zone file
+          </chakra.a>
+        </Box>
+      )}
       <KeepBar
         changed={changed && mayChange}
         busy={save.isPending}

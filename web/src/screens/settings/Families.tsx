@@ -6,6 +6,7 @@ import { Act, Faded } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 import { Chooser } from './Chooser'
 import { FamilySheet } from './FamilySheet'
+import { OpenFamily } from './OpenFamily'
 import { useFamilies } from './queries'
 
 type Family = Schemas['FamilyForm']
@@ -45,9 +46,13 @@ export function Families({ open }: { open: string }) {
       }
       more={
         mayChange && (
-          <Act kind="quiet" onClick={() => setWriting(FRESH)}>
-            Write a family…
-          </Act>
+          <>
+            <Act kind="quiet" onClick={() => setWriting(FRESH)}>
+              Write a family…
+            </Act>
+            <br />
+            <OpenFamily onOpen={setWriting} />
+          </>
         )
       }
     >
@@ -58,6 +63,15 @@ export function Families({ open }: { open: string }) {
         chosen && (
           <>
             <FamilySheet key={`${chosen.id}-${chosen.version}`} family={chosen} />
+            <chakra.a
+              display="inline-block"
+              mt="10px"
+              color="fjord"
+              textDecoration="underline"
+              href={`/api/open/families/${chosen.id}`}
+            >
+              Export as JSON
+            </chakra.a>
             {chosen.shipped && mayChange && (
               <chakra.p mt="10px">
                 <Faded>It comes with Jordfell and stays as it is.</Faded>{' '}

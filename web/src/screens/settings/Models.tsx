@@ -10,6 +10,7 @@ import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
 import { AddModel } from './AddModel'
 import { Chooser } from './Chooser'
+import { Firmware } from './Firmware'
 import { KeepBar } from './KeepBar'
 import { useModels } from './queries'
 
@@ -53,6 +54,7 @@ export function Models({ open }: { open: string }) {
       {chosen && (
         <>
           <ModelSheet key={`${chosen.id}-${chosen.version}`} model={chosen} />
+          <Firmware modelId={chosen.id ?? ''} mayChange={mayChange} />
           <Features model={chosen} />
         </>
       )}

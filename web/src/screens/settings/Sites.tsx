@@ -11,6 +11,7 @@ import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
 import { Chooser } from './Chooser'
 import { KeepBar } from './KeepBar'
+import { SiteNetwork } from './SiteNetwork'
 import { useSites } from './queries'
 
 type Site = Schemas['SiteForm']
@@ -63,7 +64,7 @@ function SiteSheet({ site }: { site: Site }) {
   const problem = asProblem(save.error) ?? asProblem(impact.error)
   const set = (change: Partial<Site>) => setWish({ ...wish, ...change })
   const text = (
-    field: 'name' | 'subnets' | 'publicAddress' | 'zone' | 'timeServer',
+    field: 'name' | 'subnets' | 'publicAddress' | 'zone' | 'timeServer' | 'fetchUser' | 'fetchFrom',
     label: string,
     mono = true,
   ) => (
@@ -148,6 +149,24 @@ function SiteSheet({ site }: { site: Site }) {
           Takes locally administered MACs
         </chakra.label>
       </Box>
+      <Box display="grid" gridTemplateColumns="1fr 1fr 1.4fr" gap="10px" mt="10px">
+        {text('fetchUser', 'Files are fetched with the name')}
+        <Field
+          label="and the password"
+          problem={problem?.at('/fetchPassword')}
+          help={wish.hasFetchPassword ? 'Empty: it stays as it is.' : ''}
+        >
+          <Entry
+            type="password"
+            autoComplete="new-password"
+            width="100%"
+            disabled={!mayChange || !wish.fetchUser}
+            value={wish.fetchPassword ?? ''}
+            onChange={(e) => set({ fetchPassword: e.target.value })}
+          />
+        </Field>
+        {text('fetchFrom', 'Only from these ranges (empty: from anywhere)')}
+      </Box>
       <KeepBar
         changed={changed && mayChange}
         busy={save.isPending}
@@ -156,6 +175,7 @@ function SiteSheet({ site }: { site: Site }) {
         onForget={() => setWish(site)}
       />
       <Trouble error={save.error} shownAt={problem?.fields.map((f) => f.pointer) ?? []} />
+      <SiteNetwork siteId={site.id} />
     </Box>
   )
 }
@@ -176,6 +196,7 @@ function AddSite({ domains, onClose }: { domains: Schemas['DomainView'][]; onClo
             behindNat: false,
             natTimeout: 60,
             portBase: 0,
+            hasFetchPassword: false,
             devices: 0,
             version: 1,
           },

@@ -8,6 +8,7 @@ import { Trouble } from '../../kit/Trouble'
 import { AddTemplate } from './AddTemplate'
 import { EditTemplate } from './EditTemplate'
 import { FilePreview } from './FilePreview'
+import { ImportTemplate } from './ImportTemplate'
 import { Layers } from './Layers'
 import { type Owner, ownerOf } from './owner'
 import { SettingsTable } from './SettingsTable'
@@ -22,7 +23,7 @@ export function Templates() {
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [chosenOwner, setOwner] = useState<Owner | undefined>()
   const [touched, setTouched] = useState('')
-  const [open, setOpen] = useState<'add' | 'edit' | undefined>()
+  const [open, setOpen] = useState<'add' | 'edit' | 'import' | undefined>()
   const settings = useDeviceSettings(deviceId)
   const owner = ownerOf(settings.data, chosenOwner)
   if (ground && templates.length === 0) {
@@ -68,7 +69,22 @@ export function Templates() {
               <Act kind="quiet" onClick={() => setOpen('add')}>
                 New template…
               </Act>
+              <br />
+              <Act kind="quiet" onClick={() => setOpen('import')}>
+                Import…
+              </Act>
             </Box>
+          )}
+          {owner && (
+            <chakra.a
+              display="block"
+              px="5px"
+              color="fjord"
+              fontWeight={600}
+              href={`/api/open/layers/${owner.layer}/${owner.owner}`}
+            >
+              Export this layer
+            </chakra.a>
           )}
         </Box>
         <Box flex="1" minW="0" p="10px 16px" overflow="auto">
@@ -94,6 +110,7 @@ export function Templates() {
           <FilePreview deviceId={deviceId} devices={devices} touched={touched} onChoose={chooseDevice} />
         )}
         {open === 'add' && <AddTemplate onClose={() => setOpen(undefined)} />}
+        {open === 'import' && <ImportTemplate onClose={() => setOpen(undefined)} />}
         {open === 'edit' && template && (
           <EditTemplate template={template} templates={templates} onClose={() => setOpen(undefined)} />
         )}
