@@ -9,13 +9,18 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import jordfell.core.intake.IntakeRow;
+import jordfell.server.device.DeviceStore;
 import jordfell.server.fleet.PathKeeper;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.settings.TemplateStore;
 
 /** Runs all benchmarks and says for each figure what was promised and what was measured. */
 public final class Bench {
 
     private static final int SMALL = 10_000;
     private static final int LARGE = 100_000;
+    private static final int SERVED = 2_000;
+    private static final int ROUNDS = 5;
 
     private final List<String> report = new ArrayList<>();
     private boolean kept = true;
@@ -30,16 +35,61 @@ public final class Bench {
     }
 
     private void run() throws IOException {
+        render();
         Path folder = Files.createTempDirectory("jordfell-bench");
+        serve(folder);
+        imports(folder);
+    }
+
+    private void render() {
+        RenderBench render = new RenderBench();
+        double bare = Double.MAX_VALUE;
+        double small = Double.MAX_VALUE;
+        // The first rounds are slower than all later ones, until both are compiled.
+        for (int round = 0; round < ROUNDS; round++) {
+            bare = Math.min(bare, render.bare(SMALL));
+            small = Math.min(small, render.rendered(SMALL));
+        }
+        say("resolve and render 10,000 devices against the bare bodies", small, bare, 3, "s");
+        say("resolve and render 100,000 devices against 10,000", render.rendered(LARGE), small, 11, "s");
+        say(
+                "memory kept after 100,000 devices against 10,000",
+                render.megabytesKept(LARGE),
+                render.megabytesKept(SMALL),
+                1.2,
+                "MB");
+    }
+
+    private void serve(Path folder) throws IOException {
+        try (BenchServer server = new BenchServer(folder.resolve("serve"), folder)) {
+            server.bean(PathKeeper.class).pause();
+            ImportBench imports = new ImportBench(server);
+            imports.prepare();
+            imports.imported(imports.rows(SMALL));
+            List<Long> ids = server.bean(DeviceStore.class).allIds();
+            ServeBench serve = new ServeBench(server, ids.subList(0, SERVED));
+            Files.createDirectories(folder.resolve("assets"));
+            Files.write(folder.resolve("assets/same-size.korrin"), serve.configuration());
+            double files = serve.files("/assets/same-size.korrin");
+            double configurations = serve.configurations();
+            // The other way round: how many static files are served in the time of one configuration.
+            say("static files in the time of one configuration", files, configurations, 2, "a second");
+            long template = server.bean(TemplateStore.class).all().get(0).id();
+            server.bean(Jdbc.class).update("update device set template_id = ? where id = ?", template, ids.get(0));
+            say("preview at the 95th percentile against 50 ms", serve.preview(ids.get(0), template), 50, 1, "ms");
+        }
+    }
+
+    private void imports(Path folder) {
         Map<String, Double> few;
-        try (BenchServer server = new BenchServer(folder.resolve("few"))) {
+        try (BenchServer server = new BenchServer(folder.resolve("few"), folder)) {
             server.bean(PathKeeper.class).pause();
             ImportBench imports = new ImportBench(server);
             imports.prepare();
             imports.imported(imports.rows(1_000));
             few = lists(server);
         }
-        try (BenchServer server = new BenchServer(folder.resolve("many"))) {
+        try (BenchServer server = new BenchServer(folder.resolve("many"), folder)) {
             server.bean(PathKeeper.class).pause();
             ImportBench imports = new ImportBench(server);
             imports.prepare();

@@ -21,20 +21,28 @@ final class BenchServer implements AutoCloseable {
             HttpClient.newBuilder().cookieHandler(cookies).build();
     private final String address;
 
-    BenchServer(Path data) {
+    /** @param files a folder whose files are served under {@code /assets/} */
+    BenchServer(Path data, Path files) {
         context = new SpringApplication(JordfellServer.class)
                 .run(
                         "--server.port=0",
                         "--jordfell.data=" + data,
                         "--jordfell.demo=true",
                         "--jordfell.past=false",
-                        "--jordfell.sip-port=0", "--jordfell.tftp-port=0",
+                        "--jordfell.sip-port=0",
+                        "--jordfell.tftp-port=0",
+                        "--jordfell.fetches-per-second=1000000",
+                        "--spring.web.resources.static-locations=file:" + files + "/",
                         "--logging.level.root=ERROR",
                         "--logging.level.jordfell=ERROR");
         address = "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");
         send("GET", "/api/session", new byte[0], "application/json");
         text("POST", "/api/session", "{\"login\":\"lena\",\"password\":\"lantern-harbour-41\"}");
         send("GET", "/api/session", new byte[0], "application/json");
+    }
+
+    String address() {
+        return address;
     }
 
     <T> T bean(Class<T> type) {

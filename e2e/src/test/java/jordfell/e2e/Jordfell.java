@@ -40,7 +40,8 @@ final class Jordfell implements AutoCloseable {
                         "--jordfell.data=mem:e2e",
                         "--jordfell.demo=true",
                         "--jordfell.past=" + past,
-                        "--jordfell.sip-port=0", "--jordfell.tftp-port=0");
+                        "--jordfell.sip-port=0",
+                        "--jordfell.tftp-port=0");
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
         browser = playwright

@@ -26,6 +26,7 @@ public final class Formula {
     /** Most characters that one gives. */
     public static final int LONGEST_RESULT = 10_000;
 
+    private static final Pattern FIELD = Pattern.compile("[a-z]+\\.[a-zA-Z]+");
     private static final Pattern PLACE = Pattern.compile("\\{\\{(.*?)}}");
 
     private final List<Part> parts;
@@ -36,6 +37,9 @@ public final class Formula {
 
     private sealed interface Part {
         record Plain(String text) implements Part {}
+
+        /** A field by itself, as most places in texts are: it needs no working out. */
+        record Field(String thing, String field) implements Part {}
 
         record Worked(String source, CelRuntime.Program program) implements Part {}
     }
@@ -93,6 +97,8 @@ public final class Formula {
         for (Part part : parts) {
             if (part instanceof Part.Plain plain) {
                 out.append(plain.text());
+            } else if (part instanceof Part.Field field) {
+                out.append(values.field(field.thing(), field.field()));
             } else if (part instanceof Part.Worked worked) {
                 try {
                     out.append(text(worked.program().eval(values.byThing())));
@@ -130,7 +136,10 @@ public final class Formula {
                 .forEach(node -> unknownField(node.expr(), vocabulary).ifPresent(message -> {
                     throw new UnknownField(message);
                 }));
-        return new Part.Worked(source, environment.createProgram(ast));
+        String[] names = source.split("\\.", -1);
+        return FIELD.matcher(source).matches() && vocabulary.things().containsKey(names[0])
+                ? new Part.Field(names[0], names[1])
+                : new Part.Worked(source, environment.createProgram(ast));
     }
 
     private static Optional<String> unknownField(CelExpr expr, Vocabulary vocabulary) {

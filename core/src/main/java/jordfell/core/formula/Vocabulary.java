@@ -64,6 +64,11 @@ public record Vocabulary(Map<String, List<String>> things, Set<String> whole) {
             this.byThing = byThing;
         }
 
+        /** One field's value, which must be one that the vocabulary has. */
+        Object field(String thing, String field) {
+            return ((Map<?, ?>) byThing.get(thing)).get(field);
+        }
+
         Map<String, Object> byThing() {
             return byThing;
         }

@@ -17,21 +17,26 @@ public final class Resemblance {
                 .filter(word -> distance(typed, word) <= Math.max(1, word.length() / 3));
     }
 
-    /** Levenshtein's distance: fewest letters put in, left out or changed. */
+    /** Fewest letters put in, left out, changed, or exchanged with the one beside them. */
     static int distance(String a, String b) {
-        int[] before = new int[b.length() + 1];
+        int[][] table = new int[a.length() + 1][b.length() + 1];
+        for (int i = 0; i <= a.length(); i++) {
+            table[i][0] = i;
+        }
         for (int j = 0; j <= b.length(); j++) {
-            before[j] = j;
+            table[0][j] = j;
         }
         for (int i = 1; i <= a.length(); i++) {
-            int[] row = new int[b.length() + 1];
-            row[0] = i;
             for (int j = 1; j <= b.length(); j++) {
-                int changed = before[j - 1] + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1);
-                row[j] = Math.min(changed, Math.min(before[j], row[j - 1]) + 1);
+                int changed = table[i - 1][j - 1] + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1);
+                table[i][j] = Math.min(changed, Math.min(table[i - 1][j], table[i][j - 1]) + 1);
+                boolean exchanged =
+                        i > 1 && j > 1 && a.charAt(i - 1) == b.charAt(j - 2) && a.charAt(i - 2) == b.charAt(j - 1);
+                if (exchanged) {
+                    table[i][j] = Math.min(table[i][j], table[i - 2][j - 2] + 1);
+                }
             }
-            before = row;
         }
-        return before[b.length()];
+        return table[a.length()][b.length()];
     }
 }

@@ -1,10 +1,11 @@
 package jordfell.core.render;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import jordfell.core.render.BodyName.Place;
 import jordfell.core.settings.Setting.Scope;
@@ -24,8 +25,8 @@ public final class BodyNames {
     private static final List<BodyName> ALL = build();
     private static final Map<String, List<BodyName>> BY_NAME =
             ALL.stream().collect(Collectors.groupingBy(BodyName::name));
-    private static final Map<Place, Map<String, BodyName>> BY_PLACE = ALL.stream()
-            .collect(Collectors.groupingBy(BodyName::place, Collectors.toMap(BodyName::name, Function.identity())));
+    /** What each name means at a place; those that mean something anywhere are at every place. */
+    private static final Map<Place, Map<String, BodyName>> BY_PLACE = byPlace();
 
     private BodyNames() {}
 
@@ -35,9 +36,7 @@ public final class BodyNames {
 
     /** What the name means at a place, where names that mean something anywhere do too. */
     static Optional<BodyName> find(String name, Place place) {
-        BodyName here = BY_PLACE.get(place).get(name);
-        return Optional.ofNullable(
-                here != null ? here : BY_PLACE.get(Place.ANYWHERE).get(name));
+        return Optional.ofNullable(BY_PLACE.get(place).get(name));
     }
 
     /** Whether there is such a name at another place than where it was looked for. */
@@ -45,6 +44,17 @@ public final class BodyNames {
         return BY_NAME.getOrDefault(name, List.of()).stream()
                 .map(BodyName::place)
                 .findFirst();
+    }
+
+    private static Map<Place, Map<String, BodyName>> byPlace() {
+        Map<Place, Map<String, BodyName>> byPlace = new EnumMap<>(Place.class);
+        for (Place place : Place.values()) {
+            Map<String, BodyName> names = new HashMap<>();
+            ALL.stream().filter(n -> n.place() == Place.ANYWHERE).forEach(n -> names.put(n.name(), n));
+            ALL.stream().filter(n -> n.place() == place).forEach(n -> names.put(n.name(), n));
+            byPlace.put(place, names);
+        }
+        return byPlace;
     }
 
     private static List<BodyName> build() {

@@ -4,7 +4,6 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
 
 /**
  * What one layer says, made ready for any device.
@@ -43,10 +42,5 @@ public record Layer(LayerKind kind, String name, Map<String, LayerWord> words) {
                 words.containsKey(setting.key()) && words.get(setting.key()).locked();
         value.ifPresent(v -> changed.put(setting.key(), LayerWord.of(kind, name, setting, v, locked)));
         return new Layer(kind, name, changed);
-    }
-
-    @Nullable
-    LayerWord word(String key) {
-        return words.get(key);
     }
 }

@@ -16,7 +16,7 @@ public record LayerWord(LayerKind layer, String name, String value, boolean lock
     /** What was found out about a word once, for all devices. */
     sealed interface Ready {
         /** It stands for itself; with what is wrong with it. */
-        record Literal(Optional<String> problem) implements Ready {}
+        record Literal(Outcome outcome) implements Ready {}
 
         record Worked(Formula formula) implements Ready {}
 
@@ -32,7 +32,7 @@ public record LayerWord(LayerKind layer, String name, String value, boolean lock
 
     Outcome workOut(Setting setting, Vocabulary.Values values) {
         if (ready instanceof Ready.Literal literal) {
-            return new Outcome(value, literal.problem());
+            return literal.outcome();
         } else if (ready instanceof Ready.Worked worked) {
             Formula.Outcome outcome = worked.formula().evaluate(values);
             if (outcome instanceof Formula.Outcome.Text text) {
@@ -48,7 +48,7 @@ public record LayerWord(LayerKind layer, String name, String value, boolean lock
 
     private static Ready ready(Setting setting, String value) {
         if (setting.isSecret() || !Formula.isWorkedOut(value)) {
-            return new Ready.Literal(setting.refuse(value));
+            return new Ready.Literal(new Outcome(value, setting.refuse(value)));
         }
         Formula.Compiled compiled = SettingNames.FORMULAS.compile(value);
         return compiled instanceof Formula.Compiled.Good good

@@ -1,19 +1,14 @@
 package jordfell.core.settings;
 
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 
 /** All settings of one scope, resolved, in the catalogue's order. */
 public final class ResolvedSettings {
 
     private final List<ResolvedSetting> all;
-    private final Map<String, ResolvedSetting> byKey;
 
     public ResolvedSettings(List<ResolvedSetting> all) {
         this.all = List.copyOf(all);
-        this.byKey = new HashMap<>(all.size() * 2);
-        all.forEach(s -> byKey.put(s.setting().key(), s));
     }
 
     public List<ResolvedSetting> all() {
@@ -27,11 +22,11 @@ public final class ResolvedSettings {
 
     /** One of them. @throws IllegalArgumentException if this scope has no such setting */
     public ResolvedSetting get(String key) {
-        ResolvedSetting setting = byKey.get(key);
-        if (setting == null) {
+        int place = SettingsCatalogue.place(key);
+        if (place < 0 || place >= all.size() || !all.get(place).setting().key().equals(key)) {
             throw new IllegalArgumentException("no such setting here: " + key);
         }
-        return setting;
+        return all.get(place);
     }
 
     public List<ResolvedSetting> problems() {

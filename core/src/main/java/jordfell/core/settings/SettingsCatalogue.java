@@ -1,5 +1,6 @@
 package jordfell.core.settings;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -45,6 +46,8 @@ public final class SettingsCatalogue {
     private static final Map<Scope, List<Setting>> BY_SCOPE =
             ALL.stream().collect(Collectors.groupingBy(Setting::scope, Collectors.toUnmodifiableList()));
 
+    private static final Map<String, Integer> PLACES = places();
+
     private SettingsCatalogue() {}
 
     public static List<Setting> all() {
@@ -53,6 +56,21 @@ public final class SettingsCatalogue {
 
     public static List<Setting> of(Scope scope) {
         return BY_SCOPE.getOrDefault(scope, List.of());
+    }
+
+    /** Where a setting stands among those of its scope, from 0; -1 if there is no such setting. */
+    static int place(String key) {
+        return PLACES.getOrDefault(key, -1);
+    }
+
+    private static Map<String, Integer> places() {
+        Map<String, Integer> places = new HashMap<>();
+        BY_SCOPE.values().forEach(settings -> {
+            for (int i = 0; i < settings.size(); i++) {
+                places.put(settings.get(i).key(), i);
+            }
+        });
+        return Map.copyOf(places);
     }
 
     public static Optional<Setting> find(String key) {

@@ -9,6 +9,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param data the database file without its ending; the key that seals secrets lies beside it
  * @param demo fill an empty database with the demo scenario
  * @param past play the three hours before the demo begins; without them it has its places and people and no device
+ * @param fetchesPerSecond how many configurations one source address may ask for in a second: all phones of a site come
+ *     from one after a power cut
  * @param tftpPort the TFTP server's UDP port on 127.0.0.1; 0 for any free one
  * @param sipPort the registrar's UDP port on 127.0.0.1; 0 for any free one
  */
@@ -18,4 +20,5 @@ public record JordfellProperties(
         @DefaultValue("false") boolean demo,
         @DefaultValue("true") boolean past,
         @DefaultValue("5060") int sipPort,
-        @DefaultValue("6969") int tftpPort) {}
+        @DefaultValue("6969") int tftpPort,
+        @DefaultValue("400") int fetchesPerSecond) {}

@@ -9,6 +9,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import jordfell.server.config.JordfellProperties;
 import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -30,18 +31,16 @@ class ProvisioningController {
     private static final int LONGEST_AGENT = 200;
     private static final int LONGEST_CLAIM = 40;
 
-    /** All phones of a site may come from one address after a power cut. */
-    private static final int PER_SOURCE_AND_SECOND = 400;
-
     /** One phone has no reason to ask for one file more often. */
     private static final int PER_FILE_AND_MINUTE = 60;
 
     private final Provisioning provisioning;
-    private final LoadingCache<String, Bucket> bySource = buckets(PER_SOURCE_AND_SECOND, Duration.ofSeconds(1));
+    private final LoadingCache<String, Bucket> bySource;
     private final LoadingCache<String, Bucket> byFile = buckets(PER_FILE_AND_MINUTE, Duration.ofMinutes(1));
 
-    ProvisioningController(Provisioning provisioning) {
+    ProvisioningController(Provisioning provisioning, JordfellProperties properties) {
         this.provisioning = provisioning;
+        this.bySource = buckets(properties.fetchesPerSecond(), Duration.ofSeconds(1));
     }
 
     /**

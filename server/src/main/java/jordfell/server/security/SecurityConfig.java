@@ -48,7 +48,15 @@ class SecurityConfig {
                         .hasRole("TECHNICIAN")
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .hasRole("VIEWER")
-                        .requestMatchers(HttpMethod.POST, "/api/*/try/**", "/api/*/*/impact")
+                        // These only tell what would be.
+                        .requestMatchers(
+                                HttpMethod.POST,
+                                "/api/*/try/**",
+                                "/api/*/*/impact",
+                                "/api/releases/impact",
+                                "/api/devices/*/preview",
+                                "/api/devices/*/keys",
+                                "/api/families/check")
                         .hasRole("VIEWER")
                         .requestMatchers("/api/**")
                         .hasRole("TECHNICIAN")

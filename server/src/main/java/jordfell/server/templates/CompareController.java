@@ -8,6 +8,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import jordfell.core.path.Condition;
+import jordfell.core.path.Stop;
 import jordfell.core.settings.LayerWord;
 import jordfell.core.settings.ResolvedSetting;
 import jordfell.core.settings.Setting;
@@ -179,7 +180,9 @@ class CompareController {
     }
 
     private static boolean works(Side side) {
-        return side.condition() == Condition.CARRYING || side.condition() == Condition.PROVEN;
+        boolean accepted =
+                side.rail().length() > Stop.ACCEPTED.place() && side.rail().charAt(Stop.ACCEPTED.place()) == 'p';
+        return accepted && side.condition() != Condition.HELD && side.condition() != Condition.SILENT;
     }
 
     private Side side(Assembled device) {

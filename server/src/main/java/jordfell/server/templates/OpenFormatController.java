@@ -30,7 +30,7 @@ class OpenFormatController {
      */
     record Imported(
             long id,
-            OpenImports.Looked looked,
+            OpenImports.TemplateLook looked,
             @org.jspecify.annotations.Nullable LayerDocument before) {}
 
     private final OpenExports exports;
@@ -65,7 +65,7 @@ class OpenFormatController {
     /** Takes a template from a document, or only looks at what that would change. */
     @PostMapping("/templates")
     Imported template(@RequestBody LayerDocument document, @RequestParam(defaultValue = "true") boolean look) {
-        OpenImports.Looked looked = imports.look(document);
+        OpenImports.TemplateLook looked = imports.look(document);
         if (look) {
             return new Imported(0, looked, null);
         }

@@ -42,7 +42,7 @@ class OpenImports {
     private static final int LONGEST_VALUE = 2_000;
 
     /** What taking a document would change, one sentence each. */
-    record Looked(String name, boolean fresh, List<String> changes) {}
+    record TemplateLook(String name, boolean fresh, List<String> changes) {}
 
     private final Jdbc jdbc;
     private final TemplateStore templates;
@@ -83,9 +83,9 @@ class OpenImports {
             Optional<TemplateStore.Ref> parent,
             SortedMap<Integer, KeyWish> keys) {}
 
-    Looked look(LayerDocument document) {
+    TemplateLook look(LayerDocument document) {
         Checked checked = check(document);
-        return new Looked(checked.name(), checked.there().isEmpty(), changes(document, checked));
+        return new TemplateLook(checked.name(), checked.there().isEmpty(), changes(document, checked));
     }
 
     /** The template that the document is about, which must be there. */
