@@ -62,6 +62,7 @@ export function useDevices(filter: FleetFilter) {
 export const useDevice = (id: number) =>
   useQuery({
     queryKey: keys.device(id),
+    enabled: id > 0,
     queryFn: () => unwrap(client.GET('/api/devices/{id}', { params: { path: { id } } })),
     placeholderData: keepPreviousData,
   })
@@ -74,11 +75,12 @@ export const useDeviceSettings = (id: number) =>
     placeholderData: keepPreviousData,
   })
 
-export const useDeviceFile = (id: number) =>
+export const useDeviceFile = (id: number, against: string) =>
   useQuery({
-    queryKey: keys.file(id),
+    queryKey: [...keys.file(id), against],
     enabled: id > 0,
-    queryFn: () => unwrap(client.GET('/api/devices/{id}/file', { params: { path: { id } } })),
+    queryFn: () =>
+      unwrap(client.GET('/api/devices/{id}/file', { params: { path: { id }, query: { against } } })),
     placeholderData: keepPreviousData,
   })
 

@@ -1,11 +1,11 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { Fragment, useMemo, useState } from 'react'
+import { Fragment, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
-import { useDevices } from '../../api/queries'
-import { Act, Choice, Faded, Grid, Mono } from '../../kit/basics'
+import { Act, Faded, Grid, Mono } from '../../kit/basics'
+import { DevicePicker } from '../../kit/DevicePicker'
 import { Empty } from '../../kit/Empty'
 import { Rail } from '../../kit/Rail'
 import { Trouble } from '../../kit/Trouble'
@@ -16,11 +16,6 @@ export function Compare() {
   const [params, setParams] = useSearchParams()
   const one = Number(params.get('one') ?? 0)
   const other = Number(params.get('other') ?? 0)
-  const fleet = useDevices({ q: '', siteId: 0, condition: '' })
-  const devices = useMemo(
-    () => (fleet.data?.pages.flatMap((p) => p.rows) ?? []).toSorted((a, b) => a.label.localeCompare(b.label)),
-    [fleet.data],
-  )
   const choose = (change: Record<string, string>) =>
     setParams({ one: String(one), other: String(other), ...change }, { replace: true })
   const comparison = useQuery({
@@ -30,19 +25,12 @@ export function Compare() {
     queryFn: () => unwrap(client.GET('/api/compare', { params: { query: { one, other } } })),
   })
   const chooser = (name: 'one' | 'other', value: number, label: string) => (
-    <Choice
-      aria-label={label}
-      minW="220px"
+    <DevicePicker
+      label={label}
       value={value}
-      onChange={(e) => choose({ [name]: e.target.value })}
-    >
-      <option value={0}>Choose a device…</option>
-      {devices.map((d) => (
-        <option key={d.id} value={d.id}>
-          {d.label} · {d.word}
-        </option>
-      ))}
-    </Choice>
+      onChoose={(id) => choose({ [name]: String(id) })}
+      width="260px"
+    />
   )
   return (
     <TemplatesFrame>

@@ -13,6 +13,7 @@ export function DeviceActs({ device, onEdit }: Props) {
   const path = { params: { path: { id: device.id } } }
   const testCall = useChange(() => unwrap(client.POST('/api/devices/{id}/test-call', path)))
   const release = useChange(() => unwrap(client.POST('/api/devices/{id}/release', path)))
+  const restart = useChange(() => unwrap(client.POST('/api/devices/{id}/restart', path)))
   const offered = device.findings.some((f) => f.remedies.some((r) => r.action === 'RELEASE'))
   const registered = device.lines.some((l) => l.state === 'registered')
   return (
@@ -30,12 +31,19 @@ export function DeviceActs({ device, onEdit }: Props) {
         >
           Test call
         </Act>
+        <Act
+          disabled={!registered || restart.isPending}
+          title={registered ? 'It is told to; a call goes on to its end' : 'Only a registered phone can be told to'}
+          onClick={() => restart.mutate(undefined)}
+        >
+          Restart
+        </Act>
         <Act asChild>
           <Link to={`/templates/${device.templateId ?? ''}?device=${device.id}`}>Its settings</Link>
         </Act>
         <Act onClick={onEdit}>Edit…</Act>
       </Flex>
-      <Trouble error={testCall.error ?? release.error} />
+      <Trouble error={testCall.error ?? release.error ?? restart.error} />
     </Box>
   )
 }

@@ -5,7 +5,8 @@ import { useNavigate } from 'react-router'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useSession } from '../../api/queries'
-import { Act, Choice, Faded, Heading } from '../../kit/basics'
+import { Act, Faded, Heading } from '../../kit/basics'
+import { DevicePicker } from '../../kit/DevicePicker'
 import { Empty } from '../../kit/Empty'
 import { Trouble } from '../../kit/Trouble'
 import { TemplateChooser } from '../templates/TemplateChooser'
@@ -19,7 +20,7 @@ type Layer = 'TEMPLATE' | 'DEVICE'
 
 /** The keys of a template or of one device, drawn as the edge of the phone that is looked at. */
 export function Keys() {
-  const { templates, template, devices, deviceId, chooseDevice } = useTemplate()
+  const { templates, template, deviceId, chooseDevice } = useTemplate()
   const navigate = useNavigate()
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [layer, setLayer] = useState<Layer>('TEMPLATE')
@@ -35,18 +36,7 @@ export function Keys() {
           />
           <Box mt="16px">
             <Heading>Drawn for</Heading>
-            <Choice
-              aria-label="Device"
-              width="100%"
-              value={deviceId}
-              onChange={(e) => chooseDevice(Number(e.target.value))}
-            >
-              {devices.map((d) => (
-                <option key={d.id} value={d.id}>
-                  {d.label} · {d.model}
-                </option>
-              ))}
-            </Choice>
+            <DevicePicker label="Device" value={deviceId} onChoose={chooseDevice} />
           </Box>
           <Box mt="16px" role="radiogroup" aria-label="Whose keys are laid out">
             <Heading>Lay out for</Heading>

@@ -6,6 +6,7 @@ import { client, type Schemas } from '../../api/client'
 import { asProblem, unwrap } from '../../api/problem'
 import { useChange, useDevices, useSession } from '../../api/queries'
 import { Act, Choice, Entry, Faded, Heading } from '../../kit/basics'
+import { DevicePicker } from '../../kit/DevicePicker'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
 import { useBodyNames } from './queries'
@@ -104,18 +105,7 @@ export function FamilySheet({ family, onDone }: Props) {
         <Box flex="1" minW="0">
           <Flex align="center" gap="8px">
             <Heading>As sent to</Heading>
-            <Choice
-              aria-label="Device"
-              flex="1"
-              value={seen}
-              onChange={(e) => setDevice(Number(e.target.value))}
-            >
-              {devices.map((d) => (
-                <option key={d.id} value={d.id}>
-                  {d.label} · {d.model}
-                </option>
-              ))}
-            </Choice>
+            <DevicePicker label="Device" value={seen} onChoose={setDevice} />
           </Flex>
           <chakra.pre
             aria-label="File"

@@ -4,13 +4,18 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useDeviceFile } from '../../api/queries'
 import { Choice, Faded, Mono } from '../../kit/basics'
+import { DevicePicker } from '../../kit/DevicePicker'
 import { Trouble } from '../../kit/Trouble'
+import type { Against } from './useTrial'
 
 type Props = {
   deviceId: number
-  devices: Schemas['DeviceRow'][]
+  /** The file with a word that is typed and not kept, if there is one. */
+  tried: Schemas['FilePreview'] | undefined
   /** The key of the setting whose lines are lit up. */
   touched: string
+  against: Against
+  onAgainst: (against: Against) => void
   onChoose: (id: number) => void
 }
 
@@ -19,9 +24,10 @@ const TINT = { SAME: undefined, ADDED: 'mossBg', REMOVED: 'rustBg' } as const
 const EDGE = { SAME: 'transparent', ADDED: 'moss', REMOVED: 'rust' } as const
 
 /** The file this device would be sent now, against the one it has. */
-export function FilePreview({ deviceId, devices, touched, onChoose }: Props) {
-  const file = useDeviceFile(deviceId)
-  const changed = file.data?.lines.some((l) => l.change !== 'SAME')
+export function FilePreview({ deviceId, tried, touched, against, onAgainst, onChoose }: Props) {
+  const kept = useDeviceFile(deviceId, against)
+  const file = tried ?? kept.data
+  const changed = file?.lines.some((l) => l.change !== 'SAME')
   return (
     <Box
       as="aside"
@@ -35,32 +41,38 @@ export function FilePreview({ deviceId, devices, touched, onChoose }: Props) {
     >
       <Flex gap="6px" align="center">
         <chakra.b whiteSpace="nowrap">What is sent to</chakra.b>
-        <Choice
-          aria-label="Device"
-          flex="1"
-          value={deviceId}
-          onChange={(e) => onChoose(Number(e.target.value))}
-        >
-          {devices.map((d) => (
-            <option key={d.id} value={d.id}>
-              {d.label}
-            </option>
-          ))}
-        </Choice>
+        <DevicePicker label="Device" value={deviceId} onChoose={onChoose} />
       </Flex>
-      <Trouble error={file.error} />
-      {file.data && (
+      <Trouble error={kept.error} />
+      {file && (
         <>
           <Box mt="8px">
-            <Mono color="faded">{file.data.fileName}</Mono>
+            <Flex gap="8px" align="center">
+              <Mono color="faded">{file.fileName}</Mono>
+              <Choice
+                aria-label="Told apart from"
+                ml="auto"
+                fontSize="12px"
+                value={against}
+                onChange={(e) => onAgainst(e.target.value as Against)}
+              >
+                <option value="phone">against the phone’s</option>
+                <option value="release">against the release</option>
+              </Choice>
+            </Flex>
+            {tried && (
+              <chakra.p color="fjord" fontSize="12.5px" fontWeight={600}>
+                With what is typed; not kept yet.
+              </chakra.p>
+            )}
             <Box color={changed ? 'amberText' : 'faded'} fontSize="12.5px">
-              <Standing file={file.data} changed={!!changed} />{' '}
+              <Standing file={file} changed={!!changed} />{' '}
               <chakra.span color="fjord" textDecoration="underline">
                 <Link to={`/fleet/${deviceId}`}>open the device</Link>
               </chakra.span>
             </Box>
           </Box>
-          {file.data.lines.length > 0 ? (
+          {file.lines.length > 0 ? (
             <Box
               bg="sheet"
               border="1px solid"
@@ -71,14 +83,14 @@ export function FilePreview({ deviceId, devices, touched, onChoose }: Props) {
               aria-label="File"
               tabIndex={0}
             >
-              {file.data.lines.map((line, i) => (
+              {file.lines.map((line, i) => (
                 <FileLine key={i} line={line} signs={!!changed} touched={touched} />
               ))}
             </Box>
           ) : (
             <Box mt="10px" color="rust">
               Its configuration can’t be made yet.{' '}
-              {file.data.problems.join(' ') || 'A line has no extension.'}
+              {file.problems.join(' ') || 'A line has no extension.'}
             </Box>
           )}
         </>

@@ -1,6 +1,6 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { asProblem, unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
@@ -10,9 +10,18 @@ import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
 import { NameOffer } from './NameOffer'
 import type { Owner } from './owner'
+import type { Trial } from './useTrial'
 
 type Setting = Schemas['SettingView']
-type Props = { setting: Setting; owner: Owner; deviceId: number; device: string; onClose: () => void }
+type Props = {
+  setting: Setting
+  owner: Owner
+  /** The device at the right, by label. */
+  device: string
+  tried: Schemas['Tried'] | undefined
+  onTry: (trial: Trial | undefined) => void
+  onClose: () => void
+}
 
 /** One setting's value in one layer, edited in its row; what it comes to for the chosen device is told while typing. */
 export function SettingEditor(props: Props) {
@@ -27,7 +36,7 @@ export function SettingEditor(props: Props) {
   return <Opened {...props} seen={word.data} />
 }
 
-function Opened({ setting, owner, deviceId, device, onClose, seen }: Props & { seen: Schemas['OwnWord'] }) {
+function Opened({ setting, owner, device, tried, onTry, onClose, seen }: Props & { seen: Schemas['OwnWord'] }) {
   // What was seen when the editor opened; a change by somebody else must not slip in beneath what is typed.
   const [opened, setOpened] = useState(seen)
   const secret = setting.kind === 'secret'
@@ -35,6 +44,13 @@ function Opened({ setting, owner, deviceId, device, onClose, seen }: Props & { s
   const [locked, setLocked] = useState(seen.locked)
   const [written, setWritten] = useState(isWritten(seen.value ?? ''))
   const entry = useRef<HTMLInputElement>(null)
+  const { layer, owner: ownerId } = owner
+  const { key } = setting
+  // A secret is dots in every file, and is not sent about.
+  useEffect(() => {
+    onTry(secret ? undefined : { layer, owner: ownerId, key, value })
+    return () => onTry(undefined)
+  }, [onTry, secret, layer, ownerId, key, value])
   const path = {
     params: {
       path: { layer: owner.layer, owner: owner.owner, key: setting.key },
@@ -83,7 +99,7 @@ function Opened({ setting, owner, deviceId, device, onClose, seen }: Props & { s
             )}
           </Field>
           {!chosen && !secret && <NameOffer value={value} entry={entry} onTake={setValue} />}
-          <Outcome setting={setting} owner={owner} deviceId={deviceId} device={device} value={value} />
+          {tried && <Outcome setting={setting} device={device} written={isWritten(value)} tried={tried} />}
           {overtaken && (
             <Box
               role="alert"
@@ -148,48 +164,28 @@ function help(s: Setting): string {
   return `${s.purpose}${range}${words}${usual}${s.restart ? ' A change needs a restart.' : ''}`
 }
 
-/** What the typed value comes to on the device at the right; asked anew with every stroke. */
-function Outcome({
-  setting,
-  owner,
-  deviceId,
-  device,
-  value,
-}: {
-  setting: Setting
-  owner: Owner
-  deviceId: number
-  device: string
-  value: string
-}) {
-  const trial = { layer: owner.layer, owner: owner.owner, key: setting.key, value }
-  const tried = useQuery({
-    queryKey: ['tried', deviceId, trial],
-    queryFn: () =>
-      unwrap(client.POST('/api/devices/{id}/preview', { params: { path: { id: deviceId } }, body: trial })),
-    placeholderData: keepPreviousData,
-    enabled: isWritten(value),
-    gcTime: 10_000,
-  })
-  if (!isWritten(value) || !tried.data) return null
-  const lines = tried.data.file.lines.filter((l) => l.spots.some((s) => s.key === setting.key))
+type OutcomeProps = { setting: Setting; device: string; written: boolean; tried: Schemas['Tried'] }
+
+/** What the typed value comes to on the device at the right. */
+function Outcome({ setting, device, written, tried }: OutcomeProps) {
+  const ignored = !tried.problem && !tried.file.lines.some((l) => l.spots.some((s) => s.key === setting.key))
   return (
     <Box mt="6px" fontSize="12.5px" aria-live="polite">
-      {tried.data.problem ? (
+      {tried.problem ? (
         <chakra.span color="rust">
-          On {device}: {tried.data.problem}
+          On {device}: {tried.problem}
         </chakra.span>
       ) : (
         <>
-          On {device} it comes to <Mono>{tried.data.value || 'nothing'}</Mono>
-          {!tried.data.stands && <Faded>, but another layer overrides it there</Faded>}
+          {written && (
+            <>
+              On {device} it comes to <Mono>{tried.value || 'nothing'}</Mono>
+            </>
+          )}
+          {!tried.stands && <Faded>{written ? ', but another' : 'Another'} layer overrides it there. </Faded>}
+          {tried.stands && ignored && <Faded> Nothing in the file of {device} depends on it.</Faded>}
         </>
       )}
-      {lines.slice(0, 2).map((l, i) => (
-        <chakra.pre key={i} fontFamily="mono" color="faded" whiteSpace="pre-wrap" overflowWrap="anywhere">
-          {l.text}
-        </chakra.pre>
-      ))}
     </Box>
   )
 }

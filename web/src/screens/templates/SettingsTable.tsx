@@ -4,12 +4,16 @@ import type { Schemas } from '../../api/client'
 import { Act, Entry, Faded, Grid } from '../../kit/basics'
 import { LAYER_NAMES, type Owner } from './owner'
 import { SettingEditor } from './SettingEditor'
+import type { Trial } from './useTrial'
 
 type Setting = Schemas['SettingView']
 type Props = {
   settings: Schemas['DeviceSettings']
   owner: Owner
   mayChange: boolean
+  /** What the word that is typed would come to. */
+  tried: Schemas['Tried'] | undefined
+  onTry: (trial: Trial | undefined) => void
   /** Is told the key of the setting that the pointer or the focus is on. */
   onTouch: (key: string) => void
 }
@@ -17,7 +21,7 @@ type Props = {
 const isOwn = (w: Schemas['WordView'], owner: Owner) => w.layer === owner.layer && w.owner === owner.owner
 
 /** Each setting with its value, where it comes from and what it overrides. */
-export function SettingsTable({ settings, owner, mayChange, onTouch }: Props) {
+export function SettingsTable({ settings, owner, mayChange, tried, onTry, onTouch }: Props) {
   const [onlyHere, setOnlyHere] = useState(false)
   const [sought, setSought] = useState('')
   const [editing, setEditing] = useState<string | undefined>()
@@ -67,8 +71,9 @@ export function SettingsTable({ settings, owner, mayChange, onTouch }: Props) {
                 <SettingEditor
                   setting={s}
                   owner={owner}
-                  deviceId={settings.deviceId}
                   device={settings.label}
+                  tried={tried}
+                  onTry={onTry}
                   onClose={() => setEditing(undefined)}
                 />
               ) : (

@@ -1,5 +1,5 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useCallback, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useDeviceSettings, useSession } from '../../api/queries'
 import { Act } from '../../kit/basics'
@@ -15,15 +15,20 @@ import { SettingsTable } from './SettingsTable'
 import { TemplateChooser } from './TemplateChooser'
 import { TemplatesFrame } from './TemplatesFrame'
 import { useTemplate } from './useTemplate'
+import { type Against, type Trial, useTrial } from './useTrial'
 
 /** Layers at the left, settings with their origin, and the file that one real device would get. */
 export function Templates() {
-  const { ground, templates, template, devices, deviceId, chooseDevice } = useTemplate()
+  const { ground, templates, template, deviceId, chooseDevice } = useTemplate()
   const navigate = useNavigate()
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [chosenOwner, setOwner] = useState<Owner | undefined>()
   const [touched, setTouched] = useState('')
   const [open, setOpen] = useState<'add' | 'edit' | 'import' | undefined>()
+  const [trial, setTrial] = useState<Trial | undefined>()
+  const [against, setAgainst] = useState<Against>('phone')
+  const tried = useTrial(deviceId, trial, against)
+  const onTry = useCallback((t: Trial | undefined) => setTrial(t), [])
   const settings = useDeviceSettings(deviceId)
   const owner = ownerOf(settings.data, chosenOwner)
   if (ground && templates.length === 0) {
@@ -95,6 +100,8 @@ export function Templates() {
               settings={settings.data}
               owner={owner}
               mayChange={mayChange}
+              tried={tried}
+              onTry={onTry}
               onTouch={setTouched}
             />
           ) : (
@@ -107,7 +114,14 @@ export function Templates() {
           )}
         </Box>
         {deviceId > 0 && (
-          <FilePreview deviceId={deviceId} devices={devices} touched={touched} onChoose={chooseDevice} />
+          <FilePreview
+            deviceId={deviceId}
+            tried={tried?.file}
+            touched={trial?.key ?? touched}
+            against={against}
+            onAgainst={setAgainst}
+            onChoose={chooseDevice}
+          />
         )}
         {open === 'add' && <AddTemplate onClose={() => setOpen(undefined)} />}
         {open === 'import' && <ImportTemplate onClose={() => setOpen(undefined)} />}

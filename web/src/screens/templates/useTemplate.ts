@@ -1,21 +1,15 @@
-import { useMemo } from 'react'
 import { useParams, useSearchParams } from 'react-router'
-import { useDevices, useGround } from '../../api/queries'
+import { useGround } from '../../api/queries'
 
 /** The template and the real device that the address names, or those that are looked at first. */
 export function useTemplate() {
   const ground = useGround().data
   const [params, setParams] = useSearchParams()
   const chosen = Number(useParams().template ?? 0)
-  const fleet = useDevices({ q: '', siteId: 0, condition: '' })
-  const devices = useMemo(
-    () => (fleet.data?.pages.flatMap((p) => p.rows) ?? []).toSorted((a, b) => a.label.localeCompare(b.label)),
-    [fleet.data],
-  )
   const templates = ground?.templates ?? []
   const template =
     templates.find((t) => t.id === chosen) ?? templates.find((t) => t.devices > 0) ?? templates[0]
   const deviceId = Number(params.get('device') ?? 0) || template?.firstDeviceId || 0
   const chooseDevice = (id: number) => setParams({ device: String(id) }, { replace: true })
-  return { ground, templates, template, devices, deviceId, chooseDevice }
+  return { ground, templates, template, deviceId, chooseDevice }
 }

@@ -8,6 +8,7 @@ public enum Cause {
     LINE_UNBOUND(Stop.BOUND, "A line has no extension"),
     SETTING_MISSING(Stop.BOUND, "A setting is missing or wrong"),
     NOT_RELEASED(Stop.RELEASED, "Nothing was released"),
+    RELEASE_HELD(Stop.RELEASED, "Its wave waits or was stopped"),
     NEVER_CALLED_IN(Stop.FETCHED, "It never called in"),
     PROVISIONING_REFUSED(Stop.FETCHED, "Its request for a configuration is refused"),
     STALE_CONFIG(Stop.FETCHED, "It still has an older configuration"),

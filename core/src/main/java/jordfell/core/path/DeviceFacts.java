@@ -20,6 +20,7 @@ import jordfell.core.roster.Domain;
  * @param problems settings that are missing or can't be used, one sentence each
  * @param current the revision its present settings render to; empty when they don't
  * @param released what was last released to it
+ * @param heldBack a configuration that was released for it and is not given to it, if its wave waits or was stopped
  * @param checkEvery how often it asks for its configuration
  */
 public record DeviceFacts(
@@ -37,6 +38,7 @@ public record DeviceFacts(
         List<String> problems,
         Optional<Revision> current,
         Optional<ReleaseFacts> released,
+        Optional<HeldBack> heldBack,
         Duration checkEvery) {
 
     public DeviceFacts {
@@ -69,6 +71,23 @@ public record DeviceFacts(
     public record ReleaseFacts(long id, Revision revision, Instant at, String by, List<SentLine> sent) {
         public ReleaseFacts {
             sent = List.copyOf(sent);
+        }
+    }
+
+    /**
+     * A configuration that was released for a device and is not given to it.
+     *
+     * @param why why its wave stopped; empty if the wave has not begun
+     */
+    public record HeldBack(long release, int wave, Instant since, String why) {
+
+        /** Such as {@code wave 2 of release 31}. */
+        public String place() {
+            return "wave " + wave + " of release " + release;
+        }
+
+        public boolean isStopped() {
+            return !why.isEmpty();
         }
     }
 

@@ -137,15 +137,23 @@ public final class PathComputer {
                         Stop.RELEASED,
                         release.at(),
                         "revision " + release.revision().brief() + " by " + release.by()
-                                + (facts.pending() ? "; a newer one is not released" : "")))
+                                + (facts.pending() ? "; a newer one " + whereTheNewerIs() : "")))
                 .orElseGet(() -> state(Stop.BOUND) == StopState.PASSED
                         ? new StopReport(
                                 Stop.RELEASED,
                                 StopState.WAITING,
                                 Optional.of(facts.enrolledAt()),
                                 Optional.empty(),
-                                "nothing was released to it yet")
+                                facts.heldBack()
+                                        .map(h -> "its first configuration " + whereTheNewerIs())
+                                        .orElse("nothing was released to it yet"))
                         : notSeen(Stop.RELEASED));
+    }
+
+    private String whereTheNewerIs() {
+        return facts.heldBack()
+                .map(h -> h.isStopped() ? "was held back when " + h.place() + " stopped" : "waits in " + h.place())
+                .orElse("is not released");
     }
 
     /** Its newest served request, if that gave it the released revision. */

@@ -99,6 +99,7 @@ class MatchSheetTest {
                         T,
                         "Lena Ravn",
                         List.of(new SentLine(1, "2416", "2416-a", sentPassword, DOMAIN, 120)))),
+                Optional.empty(),
                 Duration.ofMinutes(5));
         Evidence evidence = new Evidence(List.of(seen));
         CaseOf device = new CaseOf(

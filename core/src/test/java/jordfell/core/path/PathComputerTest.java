@@ -63,6 +63,7 @@ class PathComputerTest {
                 released
                         ? Optional.of(new DeviceFacts.ReleaseFacts(1, REV, T, "Lena Ravn", List.of()))
                         : Optional.empty(),
+                Optional.empty(),
                 Duration.ofMinutes(5));
         return PathComputer.compute(facts, new Evidence(seen), at(seconds));
     }

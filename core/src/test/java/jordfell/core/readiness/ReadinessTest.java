@@ -55,6 +55,7 @@ class ReadinessTest {
                 released
                         ? Optional.of(new DeviceFacts.ReleaseFacts(1, revision, T, "Lena Ravn", List.of()))
                         : Optional.empty(),
+                Optional.empty(),
                 Duration.ofMinutes(5));
         return Readiness.of(facts, PathComputer.compute(facts, new Evidence(List.of()), T.plusSeconds(5)), handoffs, T)
                 .stream()

@@ -152,6 +152,7 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                 List.of(),
                 released.map(DeviceFacts.ReleaseFacts::revision),
                 released,
+                Optional.empty(),
                 Duration.ofMinutes(15));
     }
 

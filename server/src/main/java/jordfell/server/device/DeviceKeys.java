@@ -26,6 +26,8 @@ public class DeviceKeys {
     /** A row longer than this fits on no phone and all its sidecars. */
     private static final int MOST_IN_A_ROW = 300;
 
+    private static final String OF_DEPARTMENT = " and p.domain_id = ? and p.lower_department = ?";
+
     private final Jdbc jdbc;
     private final KeyLayoutStore layouts;
 
@@ -70,13 +72,12 @@ public class DeviceKeys {
             people.addAll(jdbc.list(
                     """
                     select e.number, p.name, p.department from extension e join person p on p.id = e.person_id
-                    where e.domain_id = ? and p.left_at is null and (? = '' or lower(p.department) = ?)
-                    order by e.sort_number limit ?""",
+                    where e.domain_id = ? and p.left_at is null%s
+                    order by e.sort_number limit ?""".formatted(department.isEmpty() ? "" : OF_DEPARTMENT),
                     row -> new Somebody(row.text("name"), row.text("number"), row.text("department")),
-                    domainId,
-                    department,
-                    department,
-                    MOST_IN_A_ROW));
+                    department.isEmpty()
+                            ? new Object[] {domainId, MOST_IN_A_ROW}
+                            : new Object[] {domainId, domainId, department, MOST_IN_A_ROW}));
         }
         return people.stream().distinct().toList();
     }

@@ -191,6 +191,8 @@ public class FactsAssembler {
         }
         Optional<String> text = config.flatMap(c -> dialect.map(d -> d.render(c)));
         List<String> notes = limits.notes(device.model(), bank, keys, dialect, settings, lines);
+        Optional<Revision> current = text.map(Revision::of);
+        Optional<DeviceFacts.ReleaseFacts> released = releases.latest(device.id());
         DeviceFacts facts = new DeviceFacts(
                 device.id(),
                 device.mac(),
@@ -204,8 +206,11 @@ public class FactsAssembler {
                 domain,
                 lines.stream().map(FactsAssembler::lineFacts).toList(),
                 problems,
-                text.map(Revision::of),
-                releases.latest(device.id()),
+                current,
+                released,
+                current.equals(released.map(DeviceFacts.ReleaseFacts::revision))
+                        ? Optional.empty()
+                        : releases.heldBack(device.id()),
                 Duration.ofSeconds(whole(settings.value(SettingsCatalogue.CHECK_EVERY), 900)));
         return new Assembled(
                 device, domain, site, layers, settings, lines, bank, keys, notes, dialect, writable, config, text,

@@ -90,6 +90,11 @@ class DeviceController {
         releases.resend(id);
     }
 
+    @PostMapping("/restart")
+    void restart(@PathVariable long id) {
+        releases.restart(id);
+    }
+
     @PostMapping("/test-call")
     @ResponseStatus(HttpStatus.ACCEPTED)
     void testCall(@PathVariable long id) {

@@ -125,6 +125,17 @@ public class ReleaseService {
     /** Has the device restart, if it is registered: the telling is all that the server can do. */
     public void restart(long deviceId) {
         Assembled device = facts.assemble(deviceId).orElseThrow(() -> RefusedException.notFound("device"));
+        boolean registered = jdbc.one(
+                        "select 1 one from device_state where device_id = ? and substring(rail, 7, 1) = 'p'",
+                        row -> true,
+                        deviceId)
+                .isPresent();
+        if (!registered) {
+            throw RefusedException.field(
+                    "/",
+                    device.device().label() + " is not registered, so that it can’t be told to restart.",
+                    "Have somebody unplug it, or see why it is held.");
+        }
         audit.record("asked " + device.device().label() + " to restart");
         bell.ring(device, true);
     }

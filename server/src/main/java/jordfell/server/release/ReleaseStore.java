@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.path.DeviceFacts.HeldBack;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
 import jordfell.core.path.DeviceFacts.SentLine;
 import jordfell.core.release.Revision;
@@ -153,6 +154,19 @@ public class ReleaseStore {
                         row.text("made_by"),
                         json.readValue(sealer.open(row.bytes("sent")), SENT_LINES)),
                 deviceId);
+    }
+
+    /** The configuration that was last released for a device, if its wave waits or was stopped. */
+    public Optional<HeldBack> heldBack(long deviceId) {
+        return jdbc.one("""
+                select i.release_id, i.wave, r.made_at, i.state, w.word
+                from release_item i join release r on r.id = i.release_id
+                join release_wave w on w.release_id = i.release_id and w.position = i.wave
+                where i.id = (select max(id) from release_item where device_id = ?) and i.state in ('WAITING', 'HELD_BACK')""", row -> new HeldBack(
+                row.number("release_id"),
+                row.integer("wave"),
+                row.time("made_at"),
+                row.text("state").equals("HELD_BACK") ? row.text("word") : ""), deviceId);
     }
 
     /** The file that is released to a device now, and its revision. */

@@ -126,6 +126,10 @@ class WaveActs {
     void endRest(long releaseId) {
         Instant now = clock.instant();
         jdbc.inTransaction(() -> {
+            paths.touch(jdbc.list(
+                    "select device_id from release_item where release_id = ? and state = 'WAITING'",
+                    row -> row.number("device_id"),
+                    releaseId));
             for (Wave wave : waves.of(releaseId)) {
                 if (waves.end(releaseId, wave.position(), State.WAITING, State.ENDED, now, "")) {
                     jdbc.update(

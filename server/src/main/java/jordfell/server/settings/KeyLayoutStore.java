@@ -1,6 +1,7 @@
 package jordfell.server.settings;
 
 import java.time.InstantSource;
+import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -98,14 +99,8 @@ public class KeyLayoutStore {
         jdbc.update("delete from key_layout where layer = ? and owner = ?", layer.name(), owner);
     }
 
-    /** Whether any layout has a key that a rule fills from the roster. */
-    public boolean anyFilled() {
-        return jdbc.one("select 1 one from key_layout where filled limit 1", row -> true)
-                .isPresent();
-    }
-
     /** Devices on whose keys the roster may stand: their own layout or a template's is filled by a rule. */
-    public java.util.List<Long> filledDevices() {
+    public List<Long> filledDevices() {
         return jdbc.list("""
                 with recursive heir (id) as (
                   select cast(owner as bigint) from key_layout where layer = 'TEMPLATE' and filled

@@ -61,7 +61,8 @@ class FileController {
             @Nullable LayerKind layer,
             @Nullable String owner,
             @Nullable String key,
-            @Nullable String value) {}
+            @Nullable String value,
+            @Nullable String against) {}
 
     /** What a word that is not kept yet would come to on this device. */
     record Tried(String value, String problem, boolean stands, FilePreview file) {}
@@ -102,7 +103,7 @@ class FileController {
                 setting.isSecret() ? DOTS : resolved.value().orElse(""),
                 resolved.problem().orElse(""),
                 stands,
-                preview(device, "phone"));
+                preview(device, trial.against() == null ? "phone" : trial.against()));
     }
 
     private FilePreview preview(Assembled device, String against) {

@@ -18,6 +18,7 @@ import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.RosterIndex;
 import jordfell.server.security.Audit;
+import jordfell.server.settings.KeyLayoutStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -44,6 +45,7 @@ public class Acts {
     private final JsonMapper json;
     private final PathKeeper paths;
     private final RosterIndex roster;
+    private final KeyLayoutStore keyLayouts;
     private final EventHub events;
     private final Audit audit;
     private final InstantSource clock;
@@ -54,6 +56,7 @@ public class Acts {
             JsonMapper json,
             PathKeeper paths,
             RosterIndex roster,
+            KeyLayoutStore keyLayouts,
             EventHub events,
             Audit audit,
             InstantSource clock) {
@@ -62,6 +65,7 @@ public class Acts {
         this.json = json;
         this.paths = paths;
         this.roster = roster;
+        this.keyLayouts = keyLayouts;
         this.events = events;
         this.audit = audit;
         this.clock = clock;
@@ -270,6 +274,10 @@ public class Acts {
                 row -> row.number("id"),
                 extensions));
         Set<Long> people = touched.getOrDefault(Kept.PERSON, Set.of());
+        if (!extensions.isEmpty() || !people.isEmpty()) {
+            // Their keys follow the roster: somebody's name or number may stand on them.
+            paths.touch(keyLayouts.filledDevices());
+        }
         jdbc.afterCommit(() -> {
             paths.touchListed(devices);
             roster.touch(extensions, people);

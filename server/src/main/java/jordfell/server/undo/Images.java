@@ -19,7 +19,7 @@ import org.springframework.stereotype.Component;
 class Images {
 
     /** Columns that the database works out itself. */
-    private static final Set<String> WORKED_OUT = Set.of("sort_number", "lower_name");
+    private static final Set<String> WORKED_OUT = Set.of("sort_number", "lower_name", "lower_department");
 
     private static final String BYTES = "bytes:";
     private static final String TIME = "time:";

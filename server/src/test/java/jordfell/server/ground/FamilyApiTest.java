@@ -56,7 +56,7 @@ class FamilyApiTest {
         assertThat(model.json().path("id").asString()).isEqualTo("brask-9");
         String mac = "02-B0-9A-00-10-01";
         Answer enrolled =
-                pier.enrol(Map.of("device", mac, "model", "brask-9", "label", "Cupboard phone", "extension", "2451"));
+                pier.enrol(Map.of("device", mac, "model", "brask-9", "label", "Cupboard phone", "extension", "2454"));
         long id = enrolled.json().path("deviceIds").get(0).asLong();
         pier.client().post("/api/lab/phones", Map.of("mac", mac, "modelId", "brask-9", "siteId", pier.siteId));
         pier.release(id);
@@ -91,7 +91,7 @@ class FamilyApiTest {
 
     @Test
     void checkTellsProblemsAndWhatADeviceWouldBeSent() {
-        long id = pier.enrolled("02-4B-7A-0E-00-01", "Checked & desk", "2452", "");
+        long id = pier.enrolled("02-4B-7A-0E-00-01", "Checked & desk", "2455", "");
         Answer check =
                 pier.client().post("/api/families/check", Map.of("body", BODY, "escaping", "PERCENT", "deviceId", id));
         assertThat(check.json().path("problems")).isEmpty();

@@ -74,7 +74,7 @@ class FetchAccessTest {
     @Test
     void siteAsksForItsNameAndPasswordAndTheLabsPhonesAreToldThem() {
         String mac = "02-4B-7A-0F-01-01";
-        long id = released(mac, "2431");
+        long id = released(mac, "2411");
         assertThat(change(Map.of("fetchUser", "pier", "fetchPassword", "gull-and-bollard-9"))
                         .status())
                 .isEqualTo(200);
@@ -96,7 +96,7 @@ class FetchAccessTest {
     @Test
     void deviceThatWasSentItsOwnPasswordIsAskedForIt() {
         String mac = "02-4B-7A-0F-01-02";
-        long id = pier.enrolled(mac, "Own password", "2432", "");
+        long id = pier.enrolled(mac, "Own password", "2412", "");
         pier.client().put("/api/settings/DEVICE/" + id + "/provisioning.user", Map.of("value", "desk"));
         pier.client().put("/api/settings/DEVICE/" + id + "/provisioning.password", Map.of("value", "heron #9; & co"));
         pier.release(id);
@@ -108,7 +108,7 @@ class FetchAccessTest {
 
     @Test
     void requestFromOutsideOfTheSiteIsRefusedAndTold() {
-        long id = released("02-4B-7A-0F-01-03", "2433");
+        long id = released("02-4B-7A-0F-01-03", "2413");
         assertThat(change(Map.of("fetchFrom", "192.0.2.0/24")).status()).isEqualTo(200);
         assertThat(get("024b7a0f0103.korrin", "").statusCode()).isEqualTo(403);
         RunningServer.until(
@@ -134,7 +134,7 @@ class FetchAccessTest {
 
     @Test
     void oldPhonesFetchTheSameBytesOverTftp() throws Exception {
-        released("02-4B-7A-0F-01-04", "2434");
+        released("02-4B-7A-0F-01-04", "2414");
         String overHttp = get("024b7a0f0104.korrin", "").body();
         assertThat(overHttp).contains("[end]");
         String name = pier.token() + "/024b7a0f0104.korrin";
@@ -150,7 +150,7 @@ class FetchAccessTest {
 
     @Test
     void clientThatTriesOneAddressAfterAnotherIsSlowedAndShown() {
-        released("02-4B-7A-0F-01-05", "2435");
+        released("02-4B-7A-0F-01-05", "2415");
         int last = 0;
         for (int i = 0; i < 26; i++) {
             last = get(String.format(java.util.Locale.ROOT, "024b7aee00%02x.korrin", i), "")
@@ -166,7 +166,7 @@ class FetchAccessTest {
     @Test
     void firmwareComesStepByStepOverItsSteppingStones() {
         String mac = "02-4B-7A-0F-01-06";
-        long id = pier.enrolled(mac, "Firmware desk", "2436", "");
+        long id = pier.enrolled(mac, "Firmware desk", "2416", "");
         Map<String, Integer> files = new HashMap<>(Map.of("2.4.5", 10, "2.5.0", 20));
         files.forEach((version, size) -> assertThat(pier.client()
                         .putFile("/api/models/korrin-k24/firmware/" + version, new byte[size])

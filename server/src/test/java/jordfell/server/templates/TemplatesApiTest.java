@@ -91,7 +91,7 @@ class TemplatesApiTest {
     void chainSpeaksParentFirstAndALockKeepsTheRestOut() {
         long parent = template("Chain parent", null);
         long child = template("Chain child", parent);
-        long device = following(child, "02-4B-7A-0D-00-01", "2461");
+        long device = following(child, "02-4B-7A-0D-00-01", "2474");
         put("TEMPLATE", parent, "screen.backlight", "11", false);
         put("TEMPLATE", child, "screen.backlight", "22", false);
         assertThat(setting(device, "screen.backlight").path("value").asString()).isEqualTo("22");
@@ -133,8 +133,8 @@ class TemplatesApiTest {
 
     @Test
     void formulaThatFailsOnADeviceIsToldThereAndKeepsItFromRelease() {
-        long device = pier.enrolled("02-4B-7A-0D-00-02", "Formula desk", "2462", "");
-        assertThat(put("DEVICE", device, "registration.local-port", "= 1000 / (int(extension.number) - 2462)", false)
+        long device = pier.enrolled("02-4B-7A-0D-00-02", "Formula desk", "2475", "");
+        assertThat(put("DEVICE", device, "registration.local-port", "= 1000 / (int(extension.number) - 2475)", false)
                         .status())
                 .isEqualTo(200);
         assertThat(setting(device, "registration.local-port").path("problem").asString())
@@ -153,8 +153,8 @@ class TemplatesApiTest {
                                 "key", "registration.local-port",
                                 "value", "= 20000 + int(extension.number)"))
                 .json();
-        assertThat(tried.path("value").asString()).isEqualTo("22462");
-        assertThat(tried.path("file").path("lines").toString()).contains("own-port     = 22462");
+        assertThat(tried.path("value").asString()).isEqualTo("22475");
+        assertThat(tried.path("file").path("lines").toString()).contains("own-port     = 22475");
         pier.client().delete("/api/settings/DEVICE/" + device + "/registration.local-port");
     }
 
@@ -181,7 +181,7 @@ class TemplatesApiTest {
 
     @Test
     void secretsAreSealedAndNeverShownNotEvenInThePreview() {
-        long device = pier.enrolled("02-4B-7A-0D-00-03", "Secret desk", "2463", "");
+        long device = pier.enrolled("02-4B-7A-0D-00-03", "Secret desk", "2476", "");
         put("DEVICE", device, "security.web-password", "heron & slipway", false);
         assertThat(pier.client().get("/api/devices/" + device + "/settings").toString())
                 .doesNotContain("heron");
@@ -198,7 +198,7 @@ class TemplatesApiTest {
     @Test
     void keysFlowFromTemplateAndRosterAndMisfitsAreTold() {
         long template = template("Key desk", null);
-        long device = following(template, "02-4B-7A-0D-00-04", "2464");
+        long device = following(template, "02-4B-7A-0D-00-04", "2477");
         assertThat(pier.client()
                         .put(
                                 "/api/keys/TEMPLATE/" + template,
@@ -244,8 +244,8 @@ class TemplatesApiTest {
 
     @Test
     void comparisonNamesWhatDiffersAndFromWhichLayer() {
-        long one = pier.enrolled("02-4B-7A-0D-00-05", "Twin one", "2465", "");
-        long other = pier.enrolled("02-4B-7A-0D-00-06", "Twin two", "2466", "");
+        long one = pier.enrolled("02-4B-7A-0D-00-05", "Twin one", "2478", "");
+        long other = pier.enrolled("02-4B-7A-0D-00-06", "Twin two", "2479", "");
         assertThat(pier.client()
                         .get("/api/compare?one=" + one + "&other=" + other)
                         .json()

@@ -1,0 +1,3 @@
+-- Keys that a rule fills look people up by department, whatever its case, for every phone that has such keys.
+alter table person add column lower_department varchar(100) generated always as (lower(department));
+create index person_by_department on person (domain_id, lower_department);
