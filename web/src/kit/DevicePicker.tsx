@@ -57,7 +57,9 @@ export function DevicePicker({ label, value, onChoose, width = '100%' }: Props) 
             p="2px"
           >
             <Combobox.Empty px="8px" py="4px" color="faded">
-              {found.isPending ? 'Looking…' : `No device has “${sought}” in its label, MAC, site or extension.`}
+              {found.isPending
+                ? 'Looking…'
+                : `No device has “${sought}” in its label, MAC, site or extension.`}
             </Combobox.Empty>
             {collection.items.map((d) => (
               <Combobox.Item
@@ -70,9 +72,7 @@ export function DevicePicker({ label, value, onChoose, width = '100%' }: Props) 
                 _highlighted={{ bg: 'fjordBg' }}
               >
                 <b>{d.label}</b>{' '}
-                <Faded fontSize="12px">
-                  {[d.model, d.site, d.word].filter(Boolean).join(' · ')}
-                </Faded>
+                <Faded fontSize="12px">{[d.model, d.site, d.word].filter(Boolean).join(' · ')}</Faded>
               </Combobox.Item>
             ))}
           </Combobox.Content>

@@ -33,7 +33,9 @@ export function DeviceActs({ device, onEdit }: Props) {
         </Act>
         <Act
           disabled={!registered || restart.isPending}
-          title={registered ? 'It is told to; a call goes on to its end' : 'Only a registered phone can be told to'}
+          title={
+            registered ? 'It is told to; a call goes on to its end' : 'Only a registered phone can be told to'
+          }
           onClick={() => restart.mutate(undefined)}
         >
           Restart

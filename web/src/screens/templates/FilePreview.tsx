@@ -89,8 +89,7 @@ export function FilePreview({ deviceId, tried, touched, against, onAgainst, onCh
             </Box>
           ) : (
             <Box mt="10px" color="rust">
-              Its configuration can’t be made yet.{' '}
-              {file.problems.join(' ') || 'A line has no extension.'}
+              Its configuration can’t be made yet. {file.problems.join(' ') || 'A line has no extension.'}
             </Box>
           )}
         </>

@@ -36,7 +36,15 @@ export function SettingEditor(props: Props) {
   return <Opened {...props} seen={word.data} />
 }
 
-function Opened({ setting, owner, device, tried, onTry, onClose, seen }: Props & { seen: Schemas['OwnWord'] }) {
+function Opened({
+  setting,
+  owner,
+  device,
+  tried,
+  onTry,
+  onClose,
+  seen,
+}: Props & { seen: Schemas['OwnWord'] }) {
   // What was seen when the editor opened; a change by somebody else must not slip in beneath what is typed.
   const [opened, setOpened] = useState(seen)
   const secret = setting.kind === 'secret'

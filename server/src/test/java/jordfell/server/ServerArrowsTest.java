@@ -2,11 +2,25 @@ package jordfell.server;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaField;
+import com.tngtech.archunit.core.domain.JavaType;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
 
 /** Arrows go one way: server → lab → core, server → core. */
 @AnalyzeClasses(packages = "jordfell", importOptions = ImportOption.DoNotIncludeTests.class)
@@ -34,11 +48,8 @@ class ServerArrowsTest {
             .resideInAPackage("org.springframework.jdbc..");
 
     @ArchTest
-    static final ArchRule controllersAreNobodysBusiness = classes()
-            .that()
-            .areAnnotatedWith(org.springframework.web.bind.annotation.RestController.class)
-            .should()
-            .notBePublic();
+    static final ArchRule controllersAreNobodysBusiness =
+            classes().that().areAnnotatedWith(RestController.class).should().notBePublic();
 
     @ArchTest
     static final ArchRule nobodyReadsTheClockBesideTheWorld = noClasses()
@@ -48,4 +59,34 @@ class ServerArrowsTest {
             .doNotHaveFullyQualifiedName("jordfell.server.Startup")
             .should()
             .callMethod(java.time.Instant.class, "now");
+
+    /** The API document names types by their simple names alone, and would merge two that share one. */
+    @ArchTest
+    static void typesOfTheApiHaveNamesOfTheirOwn(JavaClasses all) {
+        Deque<JavaType> open = new ArrayDeque<>(all.stream()
+                .filter(c -> c.isAnnotatedWith(RestController.class))
+                .flatMap(c -> c.getMethods().stream())
+                .filter(m -> m.isMetaAnnotatedWith(RequestMapping.class))
+                .flatMap(m -> Stream.concat(Stream.of(m.getReturnType()), m.getParameterTypes().stream()))
+                .toList());
+        Set<JavaClass> spoken = new HashSet<>();
+        while (!open.isEmpty()) {
+            for (JavaClass one : open.remove().getAllInvolvedRawTypes()) {
+                // An enumeration is written out where it stands and needs no name.
+                if (one.getPackageName().startsWith("jordfell.") && !one.isEnum() && spoken.add(one)) {
+                    one.getFields().stream()
+                            .filter(f ->
+                                    !f.getModifiers().contains(com.tngtech.archunit.core.domain.JavaModifier.STATIC))
+                            .map(JavaField::getType)
+                            .forEach(open::add);
+                }
+            }
+        }
+        TreeMap<String, Set<String>> byName = new TreeMap<>();
+        spoken.forEach(c ->
+                byName.computeIfAbsent(c.getSimpleName(), k -> new TreeSet<>()).add(c.getFullName()));
+        byName.values().removeIf(names -> names.size() == 1);
+        assertThat(spoken.size()).isGreaterThan(100);
+        assertThat(byName).isEmpty();
+    }
 }

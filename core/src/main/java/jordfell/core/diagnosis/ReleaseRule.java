@@ -54,7 +54,8 @@ final class ReleaseRule implements Rule {
                 0,
                 List.of(held.place() + " holds this device and has not been sent to it"),
                 held.isStopped()
-                        ? List.of(Remedy.advice("See what went wrong and let the wave go on: " + release + "."), RELEASE)
+                        ? List.of(
+                                Remedy.advice("See what went wrong and let the wave go on: " + release + "."), RELEASE)
                         : List.of(Remedy.advice("Begin the wave: " + release + ".")));
     }
 }

@@ -2,6 +2,7 @@ package jordfell.server.fleet;
 
 import java.util.List;
 import jordfell.core.path.Standing;
+import jordfell.server.answer.ActDone;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseService;
 import org.jspecify.annotations.Nullable;
@@ -35,8 +36,6 @@ class DeviceController {
     record MacWish(@Nullable String mac) {}
 
     record StandingWish(Standing standing) {}
-
-    record ActDone(long actId) {}
 
     private final DeviceCase cases;
     private final DeviceChanges changes;

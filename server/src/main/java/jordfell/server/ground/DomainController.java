@@ -15,6 +15,7 @@ import jordfell.core.roster.PasswordRule;
 import jordfell.core.roster.RegistrarNode;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingType;
+import jordfell.server.answer.Made;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.events.EventHub;
 import jordfell.server.fleet.PathKeeper;
@@ -70,8 +71,6 @@ class DomainController {
             List<NodeForm> nodes,
             List<BlockForm> blocks,
             long version) {}
-
-    record Made(long id) {}
 
     private final Jdbc jdbc;
     private final DomainStore store;

@@ -12,6 +12,7 @@ import jordfell.core.planning.LocalPorts;
 import jordfell.core.planning.Networks;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
+import jordfell.server.answer.Made;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.events.EventHub;
 import jordfell.server.fleet.PathKeeper;
@@ -61,8 +62,6 @@ class SiteController {
             @Nullable String timeServer,
             long devices,
             long version) {}
-
-    record Made(long id) {}
 
     private final Jdbc jdbc;
     private final DomainStore store;

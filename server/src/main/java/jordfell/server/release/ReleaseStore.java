@@ -158,15 +158,18 @@ public class ReleaseStore {
 
     /** The configuration that was last released for a device, if its wave waits or was stopped. */
     public Optional<HeldBack> heldBack(long deviceId) {
-        return jdbc.one("""
+        return jdbc.one(
+                """
                 select i.release_id, i.wave, r.made_at, i.state, w.word
                 from release_item i join release r on r.id = i.release_id
                 join release_wave w on w.release_id = i.release_id and w.position = i.wave
-                where i.id = (select max(id) from release_item where device_id = ?) and i.state in ('WAITING', 'HELD_BACK')""", row -> new HeldBack(
-                row.number("release_id"),
-                row.integer("wave"),
-                row.time("made_at"),
-                row.text("state").equals("HELD_BACK") ? row.text("word") : ""), deviceId);
+                where i.id = (select max(id) from release_item where device_id = ?) and i.state in ('WAITING', 'HELD_BACK')""",
+                row -> new HeldBack(
+                        row.number("release_id"),
+                        row.integer("wave"),
+                        row.time("made_at"),
+                        row.text("state").equals("HELD_BACK") ? row.text("word") : ""),
+                deviceId);
     }
 
     /** The file that is released to a device now, and its revision. */

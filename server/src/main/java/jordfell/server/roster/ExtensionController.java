@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.PasswordRule;
+import jordfell.server.answer.Made;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
 import jordfell.server.problem.RefusedException;
@@ -82,8 +83,6 @@ class ExtensionController {
     record NewPin(@Nullable String pin) {}
 
     record Revealed(String password, String pin) {}
-
-    record Made(long id) {}
 
     record NextNumber(String number) {}
 

@@ -8,6 +8,7 @@ import jordfell.core.roster.Block;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.Kit;
 import jordfell.core.roster.KitDerivation;
+import jordfell.server.answer.Made;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
@@ -66,7 +67,7 @@ class KitController {
             @Nullable String outgoing,
             long version) {}
 
-    record Trial(
+    record KitTrial(
             @Nullable String displayName,
             @Nullable String authUser,
             @Nullable String outgoing,
@@ -78,8 +79,6 @@ class KitController {
 
     record TrialView(
             String displayName, String authUser, String outgoing, List<TrialProblem> problems, List<String> words) {}
-
-    record Made(long id) {}
 
     private final KitStore store;
     private final DomainStore domains;
@@ -136,7 +135,7 @@ class KitController {
 
     /** Says what the formulas give for somebody, while they are typed. */
     @PostMapping("/try")
-    TrialView trial(@RequestBody Trial wish) {
+    TrialView trial(@RequestBody KitTrial wish) {
         KitDerivation.Derived derived = new KitDerivation(
                         new Kit.Formulas(text(wish.displayName()), text(wish.authUser()), text(wish.outgoing())))
                 .derive(new KitDerivation.Subject(

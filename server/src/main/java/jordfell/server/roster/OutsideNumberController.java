@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import jordfell.core.roster.OutsideNumber;
+import jordfell.server.answer.Made;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.OutsideNumberStore.Did;
@@ -49,8 +50,6 @@ class OutsideNumberController {
             @Nullable String prefix,
             @Nullable String note,
             long version) {}
-
-    record Made(long id) {}
 
     private final Jdbc jdbc;
     private final OutsideNumberStore store;

@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.server.answer.ActDone;
+import jordfell.server.answer.Made;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
 import jordfell.server.problem.RefusedException;
@@ -60,10 +62,6 @@ class PersonController {
             @Nullable String zone,
             @Nullable Long kitId,
             long version) {}
-
-    record Made(long id) {}
-
-    record ActDone(long actId) {}
 
     private static final String SELECT = """
             select p.*, coalesce(k.name, '') kit,

@@ -3,6 +3,7 @@ package jordfell.server.templates;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.settings.LayerKind;
+import jordfell.server.answer.Made;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.events.EventHub;
 import jordfell.server.fleet.PathKeeper;
@@ -40,8 +41,6 @@ class TemplateController {
             @Nullable Long parentId,
             @Nullable String note,
             long version) {}
-
-    record Made(long id) {}
 
     private final Jdbc jdbc;
     private final TemplateStore templates;

@@ -128,6 +128,51 @@ class WaveApiTest {
     }
 
     @Test
+    void firstConfigurationThatWaitsInAWaveIsACause() {
+        long first = pier.enrolled("02-4B-7A-0C-00-93", "Wave phone 93", "2493", "");
+        long later = pier.enrolled("02-4B-7A-0C-00-94", "Wave phone 94", "2494", "");
+        long release = release(
+                        List.of(first, later),
+                        "waves",
+                        List.of(Map.of("deviceIds", List.of(first)), Map.of("starts", "BY_HAND")))
+                .json()
+                .path("id")
+                .asLong();
+        RunningServer.until(
+                "told",
+                () -> pier.sentence(later)
+                        .equals("Its first configuration waits in wave 2 of release " + release
+                                + ", which has not begun."));
+        assertThat(act(release, 2, "begin").status()).isEqualTo(204);
+        assertThat(act(release, 2, "stop").status()).isEqualTo(204);
+        RunningServer.until(
+                "told",
+                () -> pier.sentence(later)
+                        .startsWith("Its first configuration was held back, because wave 2 of release " + release
+                                + " stopped: "));
+        assertThat(pier.sheet(later).path("findings").get(0).path("cause").asString())
+                .isEqualTo("release-held");
+        pier.release(later);
+        RunningServer.until("released", () -> pier.rail(later).startsWith("ppp"));
+    }
+
+    @Test
+    void onlyARegisteredPhoneIsToldToRestart() {
+        long id = pier.enrolled("02-4B-7A-0C-00-95", "Wave phone 95", "2495", "");
+        assertThat(pier.client()
+                        .post("/api/devices/" + id + "/restart", Map.of())
+                        .problemAt("/"))
+                .contains("Wave phone 95 is not registered");
+        pier.release(id);
+        pier.unbox("02-4B-7A-0C-00-95");
+        pier.untilRail(id, "ppppppp");
+        assertThat(pier.client()
+                        .post("/api/devices/" + id + "/restart", Map.of())
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
     void releaseThatChangesNothingSendsNothing() {
         long id = carrying(91);
         pier.untilRail(id, "pppp");

@@ -243,6 +243,60 @@ class TemplatesApiTest {
     }
 
     @Test
+    void keysThatARuleFillsFollowTheRoster() {
+        long template = template("Filled desk", null);
+        long device = following(template, "02-4B-7A-0D-00-07", "2481");
+        pier.client()
+                .put(
+                        "/api/keys/TEMPLATE/" + template,
+                        Map.of(
+                                "version",
+                                0,
+                                "wishes",
+                                List.of(Map.of(
+                                        "position",
+                                        2,
+                                        "kind",
+                                        "BLF",
+                                        "department",
+                                        "Lamp room",
+                                        "order",
+                                        "EXTENSION"))));
+        pier.release(device);
+        RunningServer.until(
+                "released", () -> !pier.sheet(device).path("pending").asBoolean());
+        Answer starter = pier.client()
+                .post(
+                        "/api/people",
+                        Map.of("domainId", pier.domainId, "name", "Ylva Dorn", "email", "", "department", "lamp room"));
+        assertThat(starter.status()).isEqualTo(201);
+        assertThat(pier.client()
+                        .post(
+                                "/api/extensions",
+                                Map.of(
+                                        "domainId",
+                                        pier.domainId,
+                                        "number",
+                                        "2482",
+                                        "displayName",
+                                        "Ylva Dorn",
+                                        "person",
+                                        "Ylva Dorn"))
+                        .status())
+                .isEqualTo(201);
+        RunningServer.until(
+                "the starter’s key is a change to be released",
+                () -> pier.sheet(device).path("pending").asBoolean());
+        assertThat(pier.client()
+                        .post("/api/devices/" + device + "/keys", Map.of())
+                        .json()
+                        .path("placed")
+                        .toString())
+                .contains("\"label\":\"Ylva Dorn\"")
+                .contains("2482");
+    }
+
+    @Test
     void comparisonNamesWhatDiffersAndFromWhichLayer() {
         long one = pier.enrolled("02-4B-7A-0D-00-05", "Twin one", "2478", "");
         long other = pier.enrolled("02-4B-7A-0D-00-06", "Twin two", "2479", "");

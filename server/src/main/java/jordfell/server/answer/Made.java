@@ -1,0 +1,4 @@
+package jordfell.server.answer;
+
+/** A record was made: its id. */
+public record Made(long id) {}
