@@ -104,8 +104,13 @@ export const useRelease = (id: number) =>
     placeholderData: keepPreviousData,
   })
 
-export const usePending = () =>
-  useQuery({ queryKey: keys.pending, queryFn: () => unwrap(client.GET('/api/releases/pending')) })
+/** The first devices that are changed and not released, with this in their label, MAC, site or model. */
+export const usePending = (q: string) =>
+  useQuery({
+    queryKey: [...keys.pending, q],
+    queryFn: () => unwrap(client.GET('/api/releases/pending', { params: { query: { q } } })),
+    placeholderData: keepPreviousData,
+  })
 
 export const useLab = () => useQuery({ queryKey: keys.lab, queryFn: () => unwrap(client.GET('/api/lab')) })
 

@@ -9,34 +9,44 @@ import { Act, Entry, Faded, Heading } from '../../kit/basics'
 import { Dialog } from '../../kit/Dialog'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
+import { choiceOf } from './choice'
 import { Forecast } from './Forecast'
+import { MakingBar } from './MakingBar'
 import { PendingTable } from './PendingTable'
 import { WaveForm } from './WaveForm'
 import { type Plan, ONE_WAVE, wavesOf } from './waves'
 
+/** Of so many the forecast is worked out unasked; more take seconds. */
+const AT_ONCE = 2_000
+
+const SHORT = 500
+const FEW = 8
+
+const NOTHING = { all: 0, ready: 0, devices: [] }
+
 /** Says what a release will do before it is done, and deals it out to waves. */
 export function ReleaseDialog({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate()
-  const pending = usePending()
+  const [q, setQ] = useState('')
+  const pending = usePending(q)
   const [left, setLeft] = useState<Set<number>>(new Set())
   const [first, setFirst] = useState<Set<number>>(new Set())
   const [plan, setPlan] = useState<Plan>(ONE_WAVE)
   const [supersede, setSupersede] = useState(false)
   const [reason, setReason] = useState('')
-  const devices = pending.data ?? []
-  const chosen = devices.filter((d) => d.ready && !left.has(d.id))
-  const ids = chosen.map((d) => d.id)
+  const page = pending.data ?? NOTHING
+  const { count, listed, body } = choiceOf(page, q, left)
   const forecast = useQuery({
-    queryKey: ['impact', 'release', ids],
-    enabled: ids.length > 0,
-    queryFn: () => unwrap(client.POST('/api/releases/impact', { body: { deviceIds: ids } })),
+    queryKey: ['impact', 'release', body],
+    enabled: count > 0 && count <= AT_ONCE,
+    queryFn: () => unwrap(client.POST('/api/releases/impact', { body })),
   })
-  const waves = wavesOf(plan, ids, first)
+  const waves = wavesOf(plan, listed, first)
   const release = useChange(
     () =>
       unwrap(
         client.POST('/api/releases', {
-          body: { deviceIds: ids, reason, supersede, ...(plan.inWaves ? { waves } : {}) },
+          body: { ...body, reason, supersede, ...(plan.inWaves ? { waves } : {}) },
         }),
       ),
     ({ id }) => {
@@ -59,17 +69,21 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
         <>
           <Act
             kind="main"
-            disabled={chosen.length === 0 || release.isPending}
+            disabled={count === 0 || release.isPending}
             onClick={() => release.mutate(undefined)}
           >
             {plan.inWaves
               ? `Begin with the first of ${waves.length} waves`
-              : `Release to ${chosen.length} ${chosen.length === 1 ? 'device' : 'devices'}`}
+              : `Release to ${count.toLocaleString('en')} ${count === 1 ? 'device' : 'devices'}`}
           </Act>
-          <Faded>
-            {forecast.data &&
-              `${forecast.data.told} ${forecast.data.told === 1 ? 'is' : 'are'} registered and told at once; ${chosen.length - forecast.data.told} take it when they next ask.`}
-          </Faded>
+          {release.isPending && count > SHORT ? (
+            <MakingBar />
+          ) : (
+            <Faded>
+              {forecast.data &&
+                `${forecast.data.told} ${forecast.data.told === 1 ? 'is' : 'are'} registered and told at once; ${count - forecast.data.told} take it when they next ask.`}
+            </Faded>
+          )}
         </>
       }
     >
@@ -78,16 +92,39 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
           <Field label="Why (kept with the release)" problem={problem?.at('/reason')}>
             <Entry width="100%" value={reason} maxLength={600} onChange={(e) => setReason(e.target.value)} />
           </Field>
+          {(q !== '' || page.all > FEW) && (
+            <Flex mt="8px" gap="10px" align="center">
+              <Entry
+                type="search"
+                width="230px"
+                aria-label="Only those with"
+                placeholder="Only those with…"
+                value={q}
+                onChange={(e) => {
+                  setQ(e.target.value)
+                  setLeft(new Set())
+                }}
+              />
+              {page.all > page.devices.length && (
+                <Faded>
+                  The first {page.devices.length} of {page.all.toLocaleString('en')} are listed; all that are
+                  ready go.
+                </Faded>
+              )}
+            </Flex>
+          )}
           <Box mt="10px" flex="1" minH="0" overflow="auto" tabIndex={0} role="region" aria-label="Devices">
             <PendingTable
-              devices={devices}
+              devices={page.devices}
               left={left}
               first={plan.inWaves ? first : undefined}
               onToggle={(id) => setLeft((before) => toggle(before, id))}
               onFirst={(id) => setFirst((before) => toggle(before, id))}
               onOpen={onClose}
             />
-            {devices.length === 0 && !pending.isPending && <Faded>Everything is on the phones.</Faded>}
+            {page.all === 0 && !pending.isPending && (
+              <Faded>{q ? `No changed device has “${q}” in it.` : 'Everything is on the phones.'}</Faded>
+            )}
           </Box>
         </Flex>
         <Box width="360px" flexShrink={0} overflow="auto" tabIndex={0} role="region" aria-label="Forecast">
@@ -104,10 +141,14 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
           <Trouble error={release.error} shownAt={['/reason']} />
           <Box mt="16px">
             <Heading>If it is released</Heading>
-            {forecast.data && ids.length > 0 ? (
+            {forecast.data && count > 0 ? (
               <Forecast forecast={forecast.data} />
+            ) : count > AT_ONCE && !forecast.isFetching ? (
+              <Act onClick={() => void forecast.refetch()}>
+                Work it out for {count.toLocaleString('en')} devices
+              </Act>
             ) : (
-              <Faded>{ids.length === 0 ? 'No device is chosen.' : 'Being worked out…'}</Faded>
+              <Faded>{count === 0 ? 'No device is chosen.' : 'Being worked out…'}</Faded>
             )}
           </Box>
         </Box>

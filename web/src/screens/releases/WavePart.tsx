@@ -30,7 +30,7 @@ export function WavePart({ release, wave, mayChange }: Props) {
   )
   const standing = STANDINGS[wave.state]
   const stopped = wave.state === 'STOPPED'
-  const total = wave.members.length
+  const total = wave.devices
   const sent = ['RUNNING', 'CARRIED', 'STOPPED'].includes(wave.state)
   return (
     <Box
@@ -120,6 +120,11 @@ export function WavePart({ release, wave, mayChange }: Props) {
             ))}
           </tbody>
         </Grid>
+      )}
+      {total > wave.members.length && (
+        <Faded>
+          and {(total - wave.members.length).toLocaleString('en')} more, none of them worse than those shown
+        </Faded>
       )}
     </Box>
   )

@@ -20,6 +20,7 @@ public final class Bench {
     private static final int SMALL = 10_000;
     private static final int LARGE = 100_000;
     private static final int SERVED = 2_000;
+    private static final int FEW = 1_000;
     private static final int ROUNDS = 5;
 
     private final List<String> report = new ArrayList<>();
@@ -68,6 +69,13 @@ public final class Bench {
             imports.imported(imports.rows(SMALL));
             List<Long> ids = server.bean(DeviceStore.class).allIds();
             ServeBench serve = new ServeBench(server, ids.subList(0, SERVED));
+            ReleaseBench release = new ReleaseBench(server);
+            // A thousand devices that are not released yet, and ten thousand of which most are not.
+            release.forecast(ids.subList(SMALL - FEW, SMALL));
+            double few = release.forecast(ids.subList(SMALL - FEW, SMALL));
+            say("forecast of 10,000 devices against 1,000", release.forecast(ids), few, 13, "s");
+            double one = release.released(ids.subList(SERVED, SERVED + FEW));
+            say("release to 5,000 devices against 1,000", release.released(ids.subList(SMALL / 2, SMALL)), one, 7, "s");
             Files.createDirectories(folder.resolve("assets"));
             Files.write(folder.resolve("assets/same-size.korrin"), serve.configuration());
             double files = serve.files("/assets/same-size.korrin");

@@ -28,10 +28,7 @@ final class ServeBench {
     /** @param devices ids of devices that are to be served; their configurations are released first */
     ServeBench(BenchServer server, List<Long> devices) {
         this.server = server;
-        for (int from = 0; from < devices.size(); from += 500) {
-            server.bean(ReleaseService.class)
-                    .release(devices.subList(from, Math.min(devices.size(), from + 500)), "bench");
-        }
+        server.bean(ReleaseService.class).release(devices, "bench");
         this.macs = server.bean(Jdbc.class)
                 .listOf("select mac from device where id = any(?)", row -> row.text("mac"), devices);
         this.token = server.bean(DomainStore.class).sites().stream()

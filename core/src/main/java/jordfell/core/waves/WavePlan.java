@@ -39,8 +39,9 @@ public final class WavePlan {
     }
 
     private static List<Long> taken(List<Long> left, Part part) {
-        if (part instanceof Part.These these) {
-            return left.stream().filter(these.deviceIds()::contains).toList();
+        if (part instanceof Part.These chosen) {
+            Set<Long> these = Set.copyOf(chosen.deviceIds());
+            return left.stream().filter(these::contains).toList();
         } else if (part instanceof Part.Share share) {
             int wanted = Math.min(left.size(), Math.max(1, Math.round(left.size() * share.percent() / 100f)));
             List<Long> spread = new ArrayList<>();

@@ -6,7 +6,6 @@ import java.net.URI;
 import java.security.SecureRandom;
 import java.time.Instant;
 import java.util.List;
-import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
@@ -126,16 +125,8 @@ public class LabService implements PhoneBell, TestCalls {
     }
 
     @Override
-    public void ring(Assembled device, boolean restart) {
-        timeline.post(() -> device.facts()
-                .released()
-                .map(r -> r.sent().stream().findFirst())
-                .orElse(Optional.empty())
-                .ifPresent(line -> world().notifyProfile(
-                                device.domain().name(),
-                                line.number(),
-                                device.device().mac(),
-                                restart)));
+    public void ring(Called phone, boolean restart) {
+        timeline.post(() -> world().notifyProfile(phone.domain(), phone.number(), phone.mac(), restart));
     }
 
     @Override

@@ -9,16 +9,18 @@ import jordfell.core.waves.WavePlan;
 import jordfell.core.waves.WaveWatch;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseService.WaveWish;
+import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -27,8 +29,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api/releases", produces = "application/json")
 class ReleaseController {
 
-    private static final int MOST_AT_ONCE = 2_000;
-    private static final int MOST_SHOWN = 500;
+    private static final int MOST_NAMED = 20_000;
+    private static final int MOST_SHOWN = 300;
     private static final int MOST_WAVES = 10;
     private static final int LONGEST_REASON = 500;
 
@@ -55,6 +57,25 @@ class ReleaseController {
             @Nullable Instant since) {}
 
     /**
+     * The first of them, and how many there are.
+     *
+     * @param all how many there are
+     * @param ready how many of them have a configuration that can be made
+     */
+    record PendingPage(int all, int ready, List<PendingDevice> devices) {}
+
+    /**
+     * All that are changed and could be released, however many.
+     *
+     * @param q only those with this in their label, MAC, site or model
+     * @param except without these
+     */
+    record AllPending(@Nullable String q, @Nullable List<Long> except) {}
+
+    /** How far the release is that is being made; of none if none is. */
+    record MakingView(String who, int done, int of) {}
+
+    /**
      * A wave that is wished for; with neither devices nor a share it takes the rest.
      *
      * @param percent the share of the devices that no earlier wave took
@@ -68,83 +89,89 @@ class ReleaseController {
             @Nullable Instant startsAt,
             @Nullable Integer stopPercent) {}
 
+    /** @param allPending instead of naming devices one by one */
     record ReleaseWish(
             @Nullable List<Long> deviceIds,
+            @Nullable AllPending allPending,
             @Nullable String reason,
             @Nullable List<WaveForm> waves,
             @Nullable Boolean supersede) {}
 
-    record ImpactWish(@Nullable List<Long> deviceIds) {}
+    record ImpactWish(
+            @Nullable List<Long> deviceIds, @Nullable AllPending allPending) {}
 
     record Released(long id, int devices) {}
 
-    private final Jdbc jdbc;
+    private final PendingDevices pending;
+    private final Making making;
     private final FactsAssembler facts;
     private final ReleaseService releases;
     private final ReleaseImpact impact;
 
-    ReleaseController(Jdbc jdbc, FactsAssembler facts, ReleaseService releases, ReleaseImpact impact) {
-        this.jdbc = jdbc;
+    ReleaseController(
+            PendingDevices pending,
+            Making making,
+            FactsAssembler facts,
+            ReleaseService releases,
+            ReleaseImpact impact) {
+        this.pending = pending;
+        this.making = making;
         this.facts = facts;
         this.releases = releases;
         this.impact = impact;
     }
 
     @GetMapping("/pending")
-    List<PendingDevice> pending() {
-        record Entry(
-                long id,
-                String mac,
-                String site,
-                String condition,
-                String word,
-                boolean released,
-                Optional<Instant> since) {}
-        return jdbc
-                .list(
-                        """
-                        select d.id, coalesce(d.mac, 'claim ' || d.claim_code, '') mac, s.name site, t.condition, t.word,
-                               t.pending_since, exists (select 1 from device_release i where i.device_id = d.id) released
-                        from device_state t join device d on d.id = t.device_id join site s on s.id = d.site_id
-                        where t.pending order by s.name, d.label limit ?""",
-                        row -> new Entry(
-                                row.number("id"),
-                                row.text("mac"),
-                                row.text("site"),
-                                row.text("condition"),
-                                row.text("word"),
-                                row.yes("released"),
-                                row.timeIfAny("pending_since")),
-                        MOST_SHOWN)
-                .stream()
-                .flatMap(e -> facts.assemble(e.id()).stream().map(device -> {
-                    boolean ready = device.text().isPresent();
-                    return new PendingDevice(
-                            e.id(),
-                            device.device().label(),
-                            e.mac(),
-                            e.site(),
-                            device.device().model().fullName(),
-                            ready,
-                            !e.released(),
-                            List.of("CARRYING", "PROVEN").contains(e.condition()),
-                            ready ? "" : e.word(),
-                            ready ? changes(device) : List.of(),
-                            e.since().orElse(null));
-                }))
-                .toList();
+    PendingPage pending(@RequestParam(defaultValue = "") String q) {
+        PendingDevices.Totals totals = pending.totals(q);
+        return new PendingPage(
+                totals.all(),
+                totals.ready(),
+                pending.first(q, MOST_SHOWN).stream()
+                        .flatMap(e -> facts.assemble(e.id()).map(device -> view(e, device)).stream())
+                        .toList());
+    }
+
+    private PendingDevice view(PendingDevices.Entry e, Assembled device) {
+        boolean ready = device.text().isPresent();
+        return new PendingDevice(
+                e.id(),
+                device.device().label(),
+                e.mac(),
+                e.site(),
+                device.device().model().fullName(),
+                ready,
+                !e.released(),
+                List.of("CARRYING", "PROVEN").contains(e.condition()),
+                ready ? "" : e.word(),
+                ready ? changes(device) : List.of(),
+                e.since().orElse(null));
+    }
+
+    @GetMapping("/making")
+    MakingView making() {
+        return making.progress()
+                .map(p -> new MakingView(p.who(), p.done(), p.of()))
+                .orElse(new MakingView("", 0, 0));
+    }
+
+    /** Has the release that is being made come to nothing. */
+    @DeleteMapping("/making")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void cancel() {
+        making.cancel(Audit.who());
     }
 
     /** What would happen if the present configurations of these devices were released. */
     @PostMapping("/impact")
     ReleaseImpact.Forecast impact(@RequestBody ImpactWish wish) {
-        return impact.of(chosen(wish.deviceIds()));
+        return impact.of(chosen(wish.deviceIds(), wish.allPending()));
     }
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     Released release(@RequestBody ReleaseWish wish) {
-        List<Long> ids = chosen(wish.deviceIds());
+        List<Long> ids = chosen(wish.deviceIds(), wish.allPending());
         String reason = wish.reason() == null ? "" : wish.reason().strip();
         if (reason.length() > LONGEST_REASON) {
             throw RefusedException.fields(List.of(new FieldProblem(
@@ -160,15 +187,25 @@ class ReleaseController {
         return Snapshot.sentences(releases.changes(device));
     }
 
-    private static List<Long> chosen(@Nullable List<Long> ids) {
+    private List<Long> chosen(@Nullable List<Long> ids, @Nullable AllPending all) {
+        if (all != null) {
+            List<Long> ready = pending.ready(
+                    all.q() == null ? "" : all.q(),
+                    Optional.ofNullable(all.except()).orElse(List.of()));
+            if (ready.isEmpty()) {
+                throw RefusedException.field(
+                        "/allPending", "No device is changed and ready to be released.", "Load again.");
+            }
+            return ready;
+        }
         if (ids == null || ids.isEmpty()) {
             throw RefusedException.field("/deviceIds", "No device is chosen.", "Choose at least one.");
         }
-        if (ids.size() > MOST_AT_ONCE) {
+        if (ids.size() > MOST_NAMED) {
             throw RefusedException.field(
                     "/deviceIds",
-                    ids.size() + " devices are too many for one release.",
-                    "At most " + MOST_AT_ONCE + " go at once.");
+                    ids.size() + " devices are too many to be named one by one.",
+                    "Release all that are changed, with a search or exceptions.");
         }
         return ids.stream().distinct().toList();
     }

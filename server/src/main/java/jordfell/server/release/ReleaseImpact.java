@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import jordfell.core.identity.MacAddress;
@@ -21,6 +22,7 @@ import org.springframework.stereotype.Component;
 class ReleaseImpact {
 
     private static final int SHOWN = 12;
+    private static final int SHOWN_OBSTACLES = 100;
 
     /** Some devices by label, and how many there are in all. */
     record Devices(int count, List<String> labels) {
@@ -77,12 +79,11 @@ class ReleaseImpact {
         this.jdbc = jdbc;
     }
 
+    /** Works it out for each of these devices, on all cores. */
     Forecast of(List<Long> deviceIds) {
         Set<MacAddress> calling = Set.copyOf(bell.inCall());
         Sums sums = new Sums();
-        for (long id : deviceIds) {
-            facts.assemble(id).ifPresent(device -> sums.add(device, calling));
-        }
+        InParts.each(deviceIds, id -> facts.assemble(id).map(d -> one(d, calling)), one -> one.ifPresent(sums::add));
         return sums.impact(
                 jdbc.listOf("""
                         select d.label from unnest(cast(? as bigint array)) as u(id)
@@ -93,8 +94,79 @@ class ReleaseImpact {
                                 join device_state s on s.device_id = u.id where s.condition in ('CARRYING', 'PROVEN')""", row -> true, deviceIds).size());
     }
 
+    /** What a release would do to one device. */
+    private sealed interface One {
+        record Fails(Obstacle obstacle) implements One {}
+
+        /**
+         * Its configuration can be made.
+         *
+         * @param jitter seconds over which devices like it spread when all come back at once
+         */
+        record Can(
+                String label,
+                boolean pending,
+                boolean first,
+                boolean restarts,
+                boolean inCall,
+                List<String> changes,
+                List<String> leftOut,
+                List<RegistrationLoad.Line> before,
+                List<RegistrationLoad.Line> after,
+                int jitter)
+                implements One {}
+    }
+
+    private One one(Assembled device, Set<MacAddress> calling) {
+        String label = device.device().label();
+        if (device.text().isEmpty()) {
+            String why = ReleaseService.obstacle(device);
+            return new One.Fails(new Obstacle(
+                    device.device().id(),
+                    label,
+                    why.replaceFirst("^" + java.util.regex.Pattern.quote(label) + ": ", "")));
+        }
+        Optional<Snapshot> was = releases.latestSnapshot(device.device().id());
+        boolean pending = device.facts().pending();
+        List<Snapshot.Change> changed = pending
+                ? was.map(before -> Snapshot.of(device.config().orElseThrow()).since(before))
+                        .orElse(List.of())
+                : List.of();
+        return new One.Can(
+                label,
+                pending,
+                was.isEmpty(),
+                changed.stream().anyMatch(Snapshot.Change::restart),
+                device.device().mac().filter(calling::contains).isPresent(),
+                Snapshot.sentences(changed),
+                device.notes(),
+                was.map(ReleaseImpact::load).orElse(List.of()),
+                device.lines().stream()
+                        .map(line -> load(
+                                line.settings().value(SettingsCatalogue.EXPIRY),
+                                line.settings().value(SettingsCatalogue.REFRESH)))
+                        .toList(),
+                Math.max(1, Integer.parseInt(device.settings().value("provisioning.spread"))));
+    }
+
+    /** The lines that a released file registers. */
+    private static List<RegistrationLoad.Line> load(Snapshot released) {
+        List<RegistrationLoad.Line> lines = new ArrayList<>();
+        released.values().forEach((place, expiry) -> {
+            if (place.endsWith("/" + SettingsCatalogue.EXPIRY)) {
+                String refresh = place.replace(SettingsCatalogue.EXPIRY, SettingsCatalogue.REFRESH);
+                lines.add(load(expiry, released.values().getOrDefault(refresh, "80")));
+            }
+        });
+        return lines;
+    }
+
+    private static RegistrationLoad.Line load(String expiry, String refresh) {
+        return new RegistrationLoad.Line(Integer.parseInt(expiry), Integer.parseInt(refresh));
+    }
+
     /** Adds up what is found out device by device. */
-    private final class Sums {
+    private static final class Sums {
         private int changing;
         private int unchanged;
         private int first;
@@ -107,49 +179,31 @@ class ReleaseImpact {
         private final List<RegistrationLoad.Line> before = new ArrayList<>();
         private final List<RegistrationLoad.Line> after = new ArrayList<>();
 
-        void add(Assembled device, Set<MacAddress> calling) {
-            String label = device.device().label();
-            if (device.text().isEmpty()) {
-                String why = ReleaseService.obstacle(device);
-                obstacles.add(new Obstacle(
-                        device.device().id(),
-                        label,
-                        why.replaceFirst("^" + java.util.regex.Pattern.quote(label) + ": ", "")));
-                return;
+        void add(One one) {
+            if (one instanceof One.Fails fails) {
+                obstacles.add(fails.obstacle());
+            } else if (one instanceof One.Can can) {
+                add(can);
             }
-            device.lines()
-                    .forEach(line -> after.add(load(
-                            line.settings().value(SettingsCatalogue.EXPIRY),
-                            line.settings().value(SettingsCatalogue.REFRESH))));
-            jitter = Math.max(1, Integer.parseInt(device.settings().value("provisioning.spread")));
-            Snapshot now = Snapshot.of(device.config().orElseThrow());
-            Snapshot was = releases.latestSnapshot(device.device().id()).orElse(null);
-            if (was == null) {
-                first++;
-            } else {
-                was.values().forEach((place, value) -> {
-                    if (place.endsWith("/" + SettingsCatalogue.EXPIRY)) {
-                        String refresh = was.values()
-                                .getOrDefault(place.replace(SettingsCatalogue.EXPIRY, SettingsCatalogue.REFRESH), "80");
-                        before.add(load(value, refresh));
-                    }
-                });
-            }
-            if (!device.facts().pending()) {
+        }
+
+        private void add(One.Can one) {
+            before.addAll(one.before());
+            after.addAll(one.after());
+            jitter = one.jitter();
+            first += one.first() ? 1 : 0;
+            if (!one.pending()) {
                 unchanged++;
                 return;
             }
             changing++;
-            device.notes().forEach(note -> on(leftOut, note, label));
-            if (device.device().mac().filter(calling::contains).isPresent()) {
-                inCall.add(label);
+            one.leftOut().forEach(note -> on(leftOut, note, one.label()));
+            one.changes().forEach(change -> on(changes, change, one.label()));
+            if (one.inCall()) {
+                inCall.add(one.label());
             }
-            if (was != null) {
-                List<Snapshot.Change> changed = now.since(was);
-                if (changed.stream().anyMatch(Snapshot.Change::restart)) {
-                    restarting.add(label);
-                }
-                Snapshot.sentences(changed).forEach(sentence -> on(changes, sentence, label));
+            if (one.restarts()) {
+                restarting.add(one.label());
             }
         }
 
@@ -162,7 +216,7 @@ class ReleaseImpact {
                     Devices.of(inCall),
                     told,
                     told(changes),
-                    obstacles,
+                    obstacles.stream().limit(SHOWN_OBSTACLES).toList(),
                     RegistrationLoad.shown(RegistrationLoad.perSecond(before)),
                     RegistrationLoad.shown(RegistrationLoad.perSecond(after)),
                     RegistrationLoad.shown(RegistrationLoad.afterPowerCut(after.size(), jitter)),
@@ -180,10 +234,6 @@ class ReleaseImpact {
                     .limit(100)
                     .map(e -> new ChangeOn(e.getKey(), Devices.of(e.getValue())))
                     .toList();
-        }
-
-        private static RegistrationLoad.Line load(String expiry, String refresh) {
-            return new RegistrationLoad.Line(Integer.parseInt(expiry), Integer.parseInt(refresh));
         }
     }
 }

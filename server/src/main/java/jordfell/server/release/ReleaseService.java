@@ -5,8 +5,9 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import jordfell.core.release.Revision;
+import java.util.concurrent.atomic.AtomicInteger;
 import jordfell.core.release.Snapshot;
+import jordfell.core.render.DeviceConfig;
 import jordfell.core.render.MarkedFile;
 import jordfell.core.waves.WavePlan;
 import jordfell.core.waves.WaveWatch;
@@ -15,9 +16,9 @@ import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
-import jordfell.server.lab.PhoneBell;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.release.ReleaseStore.SealedItem;
 import jordfell.server.security.Audit;
 import org.springframework.stereotype.Component;
 
@@ -28,6 +29,8 @@ public class ReleaseService {
     /** A wave that is wished for. */
     public record WaveWish(
             String name, WavePlan.Part part, WaveWatch.Starts starts, Optional<Instant> startsAt, int stopPercent) {}
+
+    private static final int MOST_TOLD = 200;
 
     /** Everything at once, whatever becomes of it. */
     public static final List<WaveWish> ALL_AT_ONCE = List.of(
@@ -40,7 +43,8 @@ public class ReleaseService {
     private final WaveActs acts;
     private final DeviceStore devices;
     private final PathKeeper paths;
-    private final PhoneBell bell;
+    private final Bells bells;
+    private final Making making;
     private final Audit audit;
     private final InstantSource clock;
 
@@ -52,7 +56,8 @@ public class ReleaseService {
             WaveActs acts,
             DeviceStore devices,
             PathKeeper paths,
-            PhoneBell bell,
+            Bells bells,
+            Making making,
             Audit audit,
             InstantSource clock) {
         this.jdbc = jdbc;
@@ -62,7 +67,8 @@ public class ReleaseService {
         this.acts = acts;
         this.devices = devices;
         this.paths = paths;
-        this.bell = bell;
+        this.bells = bells;
+        this.making = making;
         this.audit = audit;
         this.clock = clock;
     }
@@ -77,38 +83,24 @@ public class ReleaseService {
 
     /**
      * Releases the present configurations of these devices: all whose configuration changes, or none and the reasons.
-     * Devices that have their present configuration already are left out.
+     * Devices that have their present configuration already are left out. One release is made at a time.
      *
      * @param supersede whether devices that wait in a wave of another release may leave it
      */
     public Made release(List<Long> deviceIds, String reason, List<WaveWish> wished, boolean supersede) {
-        List<Assembled> changing = changing(deviceIds);
-        refuseThoseWhoWait(changing, supersede);
-        List<Long> ids = changing.stream().map(a -> a.device().id()).toList();
-        List<List<Long>> dealt =
-                WavePlan.deal(ids, wished.stream().map(WaveWish::part).toList());
-        long id = jdbc.inTransaction(() -> {
-            long release = releases.add(clock.instant(), Audit.who(), reason);
-            supersede(ids);
-            int position = 0;
-            for (int i = 0; i < wished.size(); i++) {
-                List<Long> members = dealt.get(i);
-                if (!members.isEmpty()) {
-                    position++;
-                    waves.add(wave(release, position, wished.get(i)));
-                    int wave = position;
-                    changing.stream()
-                            .filter(a -> members.contains(a.device().id()))
-                            .forEach(a -> releases.addItem(release, item(a, wave)));
-                }
-            }
-            audit.record("released to " + ids.size() + (ids.size() == 1 ? " device" : " devices")
-                    + (position > 1 ? " in " + position + " waves" : ""));
-            return release;
-        });
-        paths.touch(ids);
-        acts.beginFirst(id);
-        return new Made(id, ids.size());
+        try (Making.Turn turn = making.begin(Audit.who(), deviceIds.size())) {
+            return jdbc.inTransaction(() -> {
+                long release = releases.add(clock.instant(), Audit.who(), reason);
+                List<Long> changing = addItems(release, deviceIds, turn);
+                leaveOthers(release, supersede);
+                int dealt = deal(release, changing, wished);
+                audit.record("released to " + changing.size() + (changing.size() == 1 ? " device" : " devices")
+                        + (dealt > 1 ? " in " + dealt + " waves" : ""));
+                paths.touch(changing);
+                acts.beginFirst(release);
+                return new Made(release, changing.size());
+            });
+        }
     }
 
     /** Has the device's next request answered in full, and asks it to come if it is registered. */
@@ -119,7 +111,7 @@ public class ReleaseService {
         }
         devices.resend(deviceId);
         audit.record("re-sent the configuration of " + device.device().label());
-        bell.ring(device, false);
+        bells.ring(List.of(deviceId), id -> false);
     }
 
     /** Has the device restart, if it is registered: the telling is all that the server can do. */
@@ -137,7 +129,7 @@ public class ReleaseService {
                     "Have somebody unplug it, or see why it is held.");
         }
         audit.record("asked " + device.device().label() + " to restart");
-        bell.ring(device, true);
+        bells.ring(List.of(deviceId), id -> true);
     }
 
     /** What changes on a device between what is released to it and its present configuration. */
@@ -148,35 +140,84 @@ public class ReleaseService {
                 .orElse(List.of());
     }
 
-    private List<Assembled> changing(List<Long> deviceIds) {
-        List<Assembled> all = new ArrayList<>();
+    /** What comes of one device that is to be released. */
+    private sealed interface Outcome {
+        record Changes(SealedItem item) implements Outcome {}
+
+        record Stays() implements Outcome {}
+
+        record Fails(String why, String hint) implements Outcome {}
+    }
+
+    /** Renders and keeps the items of all that change, and gives their devices; refuses if any can't be rendered. */
+    private List<Long> addItems(long release, List<Long> deviceIds, Making.Turn turn) {
+        List<Long> changing = new ArrayList<>();
         List<FieldProblem> obstacles = new ArrayList<>();
-        for (int i = 0; i < deviceIds.size(); i++) {
-            Optional<Assembled> device = facts.assemble(deviceIds.get(i));
-            String pointer = "/deviceIds/" + i;
-            if (device.isEmpty()) {
-                obstacles.add(new FieldProblem(pointer, "There is no device " + deviceIds.get(i) + ".", "Load again."));
-            } else if (device.get().text().isEmpty()) {
-                obstacles.add(new FieldProblem(
-                        pointer,
-                        obstacle(device.get()),
-                        "Mend it on the device, or leave the device out of this release."));
-            } else {
-                all.add(device.get());
+        AtomicInteger index = new AtomicInteger();
+        InParts.each(deviceIds, this::outcome, outcome -> {
+            turn.step();
+            String pointer = "/deviceIds/" + index.getAndIncrement();
+            if (outcome instanceof Outcome.Fails fails && obstacles.size() < MOST_TOLD) {
+                obstacles.add(new FieldProblem(pointer, fails.why(), fails.hint()));
+            } else if (outcome instanceof Outcome.Changes changes && obstacles.isEmpty()) {
+                releases.addItem(release, changes.item());
+                changing.add(changes.item().deviceId());
             }
-        }
+        });
         if (!obstacles.isEmpty()) {
             throw RefusedException.fields(obstacles);
         }
-        List<Assembled> changing = all.stream().filter(a -> a.facts().pending()).toList();
         if (changing.isEmpty()) {
+            int all = deviceIds.size();
             throw RefusedException.field(
                     "/deviceIds",
-                    "Nothing changes: " + (all.size() == 1 ? "the device has" : "all " + all.size() + " devices have")
+                    "Nothing changes: " + (all == 1 ? "the device has" : "all " + all + " devices have")
                             + " the present configuration already.",
                     "Re-send has a device fetch it again.");
         }
         return changing;
+    }
+
+    private Outcome outcome(long deviceId) {
+        Optional<Assembled> device = facts.assemble(deviceId);
+        if (device.isEmpty()) {
+            return new Outcome.Fails("There is no device " + deviceId + ".", "Load again.");
+        }
+        if (device.get().text().isEmpty()) {
+            return new Outcome.Fails(
+                    obstacle(device.get()), "Mend it on the device, or leave the device out of this release.");
+        }
+        return device.get().facts().pending() ? new Outcome.Changes(item(device.get())) : new Outcome.Stays();
+    }
+
+    private void leaveOthers(long release, boolean supersede) {
+        ReleaseStore.Elsewhere waiting = releases.waitingElsewhere(release);
+        if (waiting.devices() > 0 && !supersede) {
+            throw RefusedException.field(
+                    "/supersede",
+                    waiting.devices() + (waiting.devices() == 1 ? " device waits" : " devices wait")
+                            + " for another release: " + String.join(", ", waiting.first())
+                            + (waiting.devices() > waiting.first().size() ? " and more." : "."),
+                    "Let them leave it for this one, or end that release first.");
+        }
+        releases.supersede(release);
+    }
+
+    /** Deals the items to the waves that take any, and gives how many waves that are. */
+    private int deal(long release, List<Long> changing, List<WaveWish> wished) {
+        List<List<Long>> dealt =
+                WavePlan.deal(changing, wished.stream().map(WaveWish::part).toList());
+        int position = 0;
+        for (int i = 0; i < wished.size(); i++) {
+            if (!dealt.get(i).isEmpty()) {
+                position++;
+                waves.add(wave(release, position, wished.get(i)));
+                if (position > 1) {
+                    releases.deal(release, position, dealt.get(i));
+                }
+            }
+        }
+        return position;
     }
 
     /** Why a device's configuration can't be made, in one sentence. */
@@ -190,33 +231,6 @@ public class ReleaseService {
                         .findFirst()
                         .map(p -> device.device().label() + ": " + p))
                 .orElse(device.device().label() + " has no line with an extension.");
-    }
-
-    private void refuseThoseWhoWait(List<Assembled> changing, boolean supersede) {
-        if (supersede) {
-            return;
-        }
-        List<String> waiting = jdbc.listOf(
-                """
-                select d.label || ' in wave ' || i.wave || ' of release ' || i.release_id place
-                from unnest(cast(? as bigint array)) as u(id) join release_item i on i.device_id = u.id
-                join device d on d.id = u.id where i.state = 'WAITING' order by d.label""",
-                row -> row.text("place"),
-                changing.stream().map(a -> a.device().id()).toList());
-        if (!waiting.isEmpty()) {
-            throw RefusedException.field(
-                    "/supersede",
-                    waiting.size() + (waiting.size() == 1 ? " device waits" : " devices wait")
-                            + " for another release: "
-                            + String.join(", ", waiting.subList(0, Math.min(3, waiting.size())))
-                            + (waiting.size() > 3 ? " and more." : "."),
-                    "Let them leave it for this one, or end that release first.");
-        }
-    }
-
-    private void supersede(List<Long> deviceIds) {
-        deviceIds.forEach(device -> jdbc.update(
-                "update release_item set state = 'SUPERSEDED' where device_id = ? and state = 'WAITING'", device));
     }
 
     private static WaveStore.Wave wave(long release, int position, WaveWish wish) {
@@ -233,21 +247,18 @@ public class ReleaseService {
                 "");
     }
 
-    private static ReleaseStore.NewItem item(Assembled device, int wave) {
-        String text = device.text().orElseThrow();
-        MarkedFile marked =
-                device.dialect().orElseThrow().renderMarked(device.config().orElseThrow());
-        return new ReleaseStore.NewItem(
+    private SealedItem item(Assembled device) {
+        DeviceConfig config = device.config().orElseThrow();
+        MarkedFile marked = device.dialect().orElseThrow().renderMarked(config);
+        return releases.sealed(
                 device.device().id(),
-                wave,
-                Revision.of(text),
-                text,
+                device.text().orElseThrow(),
                 device.sentLines(),
-                Snapshot.of(device.config().orElseThrow()),
+                Snapshot.of(config),
                 marked.spots().stream()
                         .filter(spot -> spot.name().isSecret())
                         .map(spot -> new ReleaseStore.SecretSpot(spot.line(), spot.from(), spot.to()))
                         .toList(),
-                FetchProof.of(device.device().id(), device.config().orElseThrow()));
+                FetchProof.of(device.device().id(), config));
     }
 }

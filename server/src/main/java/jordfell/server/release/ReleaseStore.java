@@ -12,6 +12,7 @@ import jordfell.core.release.Snapshot;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
 import jordfell.server.security.Sealer;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -38,21 +39,16 @@ public class ReleaseStore {
         }
     }
 
-    /** A rendered configuration that is to be kept. */
-    public record NewItem(
+    /** A rendered configuration that is to be kept, all that is secret in it sealed. */
+    @SuppressWarnings("ArrayRecordComponent")
+    record SealedItem(
             long deviceId,
-            int wave,
             Revision revision,
-            String body,
-            List<SentLine> sent,
-            Snapshot snapshot,
-            List<SecretSpot> secrets,
-            String fetchProof) {
-        @Override
-        public String toString() {
-            return "NewItem[" + deviceId + ", " + revision.brief() + "]";
-        }
-    }
+            byte[] body,
+            byte[] sent,
+            byte[] snapshot,
+            String secrets,
+            String fetchProof) {}
 
     /** Whether an item was given to its device. */
     public enum ItemState {
@@ -81,21 +77,74 @@ public class ReleaseStore {
         return jdbc.insert("insert into release (made_at, made_by, reason) values (?, ?, ?)", at, by, reason);
     }
 
-    void addItem(long releaseId, NewItem item) {
+    /** Seals what is to be kept; as much work as the rendering, and needs no transaction. */
+    SealedItem sealed(
+            long deviceId,
+            String body,
+            List<SentLine> sent,
+            Snapshot snapshot,
+            List<SecretSpot> secrets,
+            String fetchProof) {
+        return new SealedItem(
+                deviceId,
+                Revision.of(body),
+                sealer.seal(body),
+                sealer.seal(json.writeValueAsString(sent)),
+                sealer.seal(json.writeValueAsString(snapshot.values())),
+                json.writeValueAsString(secrets),
+                fetchProof);
+    }
+
+    /** Keeps an item; it waits in the first wave until it is dealt to another. */
+    void addItem(long releaseId, SealedItem item) {
         jdbc.update(
                 """
                 insert into release_item (release_id, wave, device_id, revision, body, sent, snapshot, secrets, fetch_proof,
                   state)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, 'WAITING')""",
+                values (?, 1, ?, ?, ?, ?, ?, ?, ?, 'WAITING')""",
                 releaseId,
-                item.wave(),
                 item.deviceId(),
                 item.revision().id(),
-                sealer.seal(item.body()),
-                sealer.seal(json.writeValueAsString(item.sent())),
-                sealer.seal(json.writeValueAsString(item.snapshot().values())),
-                json.writeValueAsString(item.secrets()),
+                item.body(),
+                item.sent(),
+                item.snapshot(),
+                item.secrets(),
                 item.fetchProof());
+    }
+
+    /** Deals items of a release to one of its waves. */
+    void deal(long releaseId, int wave, List<Long> deviceIds) {
+        jdbc.batch(
+                "update release_item set wave = ? where release_id = ? and device_id = ?",
+                deviceIds.stream()
+                        .map(id -> new @Nullable Object[] {wave, releaseId, id})
+                        .toList());
+    }
+
+    /** Devices of this release that wait in a wave of another: label, wave and release of the first of them, and how many. */
+    Elsewhere waitingElsewhere(long releaseId) {
+        String others = """
+                from release_item mine join release_item i on i.device_id = mine.device_id
+                join device d on d.id = i.device_id
+                where mine.release_id = ? and i.release_id <> mine.release_id and i.state = 'WAITING'""";
+        return new Elsewhere(
+                jdbc.one("select count(*) n " + others, row -> row.integer("n"), releaseId)
+                        .orElse(0),
+                jdbc.list(
+                        "select d.label || ' in wave ' || i.wave || ' of release ' || i.release_id place " + others
+                                + " order by d.label limit 3",
+                        row -> row.text("place"),
+                        releaseId));
+    }
+
+    /** How many devices wait in a wave of another release, and where the first of them do. */
+    record Elsewhere(int devices, List<String> first) {}
+
+    /** Has the devices of this release leave the waves of others in which they wait. */
+    void supersede(long releaseId) {
+        jdbc.update("""
+                update release_item set state = 'SUPERSEDED' where state = 'WAITING' and release_id <> ?
+                and device_id in (select device_id from release_item where release_id = ?)""", releaseId, releaseId);
     }
 
     /** Gives devices the items of a wave that wait, and remembers how they were. */

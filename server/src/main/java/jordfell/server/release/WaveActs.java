@@ -6,12 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.release.Snapshot;
 import jordfell.core.waves.WaveWatch;
-import jordfell.server.device.FactsAssembler;
-import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.events.EventHub;
 import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
-import jordfell.server.lab.PhoneBell;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseStore.ItemState;
 import jordfell.server.release.WaveStore.State;
@@ -24,31 +21,28 @@ import org.springframework.stereotype.Component;
 class WaveActs {
 
     private final Jdbc jdbc;
-    private final FactsAssembler facts;
     private final ReleaseStore releases;
     private final WaveStore waves;
     private final PathKeeper paths;
-    private final PhoneBell bell;
+    private final Bells bells;
     private final EventHub events;
     private final Audit audit;
     private final InstantSource clock;
 
     WaveActs(
             Jdbc jdbc,
-            FactsAssembler facts,
             ReleaseStore releases,
             WaveStore waves,
             PathKeeper paths,
-            PhoneBell bell,
+            Bells bells,
             EventHub events,
             Audit audit,
             InstantSource clock) {
         this.jdbc = jdbc;
-        this.facts = facts;
         this.releases = releases;
         this.waves = waves;
         this.paths = paths;
-        this.bell = bell;
+        this.bells = bells;
         this.events = events;
         this.audit = audit;
         this.clock = clock;
@@ -60,6 +54,11 @@ class WaveActs {
                 .findFirst()
                 .filter(w -> w.starts() != WaveWatch.Starts.AT)
                 .ifPresent(w -> begin(w, State.WAITING, ItemState.WAITING));
+    }
+
+    /** Begins a wave whose time has come, unless somebody was faster. */
+    void beginByItself(Wave wave) {
+        begin(wave, State.WAITING, ItemState.WAITING);
     }
 
     /** Begins a wave that waits. */
@@ -118,7 +117,7 @@ class WaveActs {
                     + members.size() + (members.size() == 1 ? " device" : " devices"));
         });
         paths.touch(members);
-        members.forEach(id -> facts.assemble(id).ifPresent(device -> bell.ring(device, false)));
+        bells.ring(members, id -> false);
         told();
     }
 
@@ -160,22 +159,21 @@ class WaveActs {
             return false;
         }
         paths.touch(sent.get());
-        sent.get().forEach(id -> facts.assemble(id).ifPresent(device -> bell.ring(device, needsRestart(wave, device))));
+        bells.ring(sent.get(), id -> needsRestart(wave, id));
         told();
         return true;
     }
 
-    private boolean needsRestart(Wave wave, Assembled device) {
-        Optional<Snapshot> before =
-                releases.snapshotBefore(wave.releaseId(), device.device().id());
-        Optional<Snapshot> after = releases.latestSnapshot(device.device().id());
+    private boolean needsRestart(Wave wave, long deviceId) {
+        Optional<Snapshot> before = releases.snapshotBefore(wave.releaseId(), deviceId);
+        Optional<Snapshot> after = releases.latestSnapshot(deviceId);
         return before.isPresent()
                 && after.isPresent()
                 && after.get().since(before.get()).stream().anyMatch(Snapshot.Change::restart);
     }
 
     private void told() {
-        events.publish(EventHub.Topic.RELEASES, 0);
+        jdbc.afterCommit(() -> events.publish(EventHub.Topic.RELEASES, 0));
     }
 
     private static RefusedException notIn(Wave wave, String state) {

@@ -41,8 +41,7 @@ class WaveKeeper {
 
     @EventListener(ApplicationReadyEvent.class)
     void start() {
-        var unused =
-                worker.scheduleWithFixedDelay(this::look, EVERY.toMillis(), EVERY.toMillis(), TimeUnit.MILLISECONDS);
+        lookAfter(EVERY);
     }
 
     @PreDestroy
@@ -51,10 +50,20 @@ class WaveKeeper {
     }
 
     private void look() {
+        long start = System.nanoTime();
         try {
             waves.open().forEach(this::lookAt);
         } catch (RuntimeException e) {
             log.error("The waves could not be looked at", e);
+        }
+        // Waves of a large fleet take their time to look at; the rest of the server has most of it.
+        Duration took = Duration.ofNanos(System.nanoTime() - start).multipliedBy(10);
+        lookAfter(took.compareTo(EVERY) > 0 ? took : EVERY);
+    }
+
+    private void lookAfter(Duration pause) {
+        if (!worker.isShutdown()) {
+            var unused = worker.schedule(this::look, pause.toMillis(), TimeUnit.MILLISECONDS);
         }
     }
 
@@ -70,7 +79,7 @@ class WaveKeeper {
                 }
                 case WAITING -> {
                     if (WaveWatch.begins(wave.starts(), wave.startsAt(), beforeCarried, anyStopped, now)) {
-                        acts.begin(wave);
+                        acts.beginByItself(wave);
                     }
                     beforeCarried = false;
                 }
