@@ -29,8 +29,10 @@ export function DevicePicker({ label, value, onChoose, width = '100%' }: Props) 
         setSought(undefined)
         if (e.value[0]) onChoose(Number(e.value[0]))
       }}
+      unstyled
       inputBehavior="autohighlight"
       openOnClick
+      positioning={{ placement: 'bottom-end', sameWidth: false }}
       width={width}
       minW="0"
     >
@@ -39,8 +41,9 @@ export function DevicePicker({ label, value, onChoose, width = '100%' }: Props) 
           <Entry
             width="100%"
             aria-label={label}
-            placeholder="Label, MAC, site or extension"
-            onFocus={(e) => e.currentTarget.select()}
+            placeholder={chosen.data?.label ?? 'Label, MAC, site or extension'}
+            onFocus={() => setSought('')}
+            onBlur={() => setSought(undefined)}
           />
         </Combobox.Input>
       </Combobox.Control>
@@ -54,6 +57,9 @@ export function DevicePicker({ label, value, onChoose, width = '100%' }: Props) 
             borderRadius="3px"
             boxShadow="0 3px 10px rgb(0 0 0 / .15)"
             minW="330px"
+            maxH="60vh"
+            overflow="auto"
+            zIndex="popover"
             p="2px"
           >
             <Combobox.Empty px="8px" py="4px" color="faded">

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { Act, Choice, Entry, Faded, LongEntry } from '../../kit/basics'
 import { Field } from '../../kit/Field'
-import type { Wish } from './layout'
+import { keyWords, type Wish } from './layout'
 
 type Kind = NonNullable<Wish['kind']>
 type Props = {
@@ -52,7 +52,7 @@ export function KeyEditor({ position, place, wish, mayChange, onSet, onPaste }: 
       </chakra.h2>
       {place && !wish && (
         <Faded display="block" fontSize="12.5px">
-          {place.origin} lays it out: {place.label} {place.target}
+          {place.origin} lays it out: {keyWords(place)}
         </Faded>
       )}
       <Box display="grid" gap="10px" mt="10px">

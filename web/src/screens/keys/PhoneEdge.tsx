@@ -2,6 +2,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { Act, Faded } from '../../kit/basics'
+import { keyWords } from './layout'
 
 type Plan = Schemas['PlanView']
 type Props = {
@@ -11,19 +12,6 @@ type Props = {
   at: number
   onAt: (position: number) => void
   onMove: ((from: number, to: number) => void) | undefined
-}
-
-const KIND_WORDS: Record<Plan['placed'][number]['kind'], string> = {
-  LINE: 'line',
-  BLF: 'BLF',
-  SPEED_DIAL: 'speed dial',
-  PARK: 'park',
-  TRANSFER: 'transfer',
-  INTERCOM: 'intercom',
-  VOICEMAIL: 'voicemail',
-  DIRECTORY: 'directory',
-  PAGE: 'page',
-  EMPTY: '',
 }
 
 /** The phone from the front: its screen, the keys down both sides, and its sidecars beside it. */
@@ -107,7 +95,7 @@ function Column({ positions, ...rest }: ColumnProps) {
 const Button = chakra('button', {
   base: {
     width: '172px',
-    minH: '30px',
+    minH: '38px',
     px: '8px',
     py: '2px',
     border: '1px solid',
@@ -136,7 +124,7 @@ function KeyButton({
     <Button
       textAlign={side}
       aria-pressed={at === position}
-      aria-label={`Key ${position}: ${key ? `${KIND_WORDS[key.kind]} ${key.label} ${key.target}` : 'free'}`}
+      aria-label={`Key ${position}: ${key ? `${keyWords(key)}, ${key.label}` : 'free'}`}
       data-own={mine.has(position)}
       draggable={!!onMove && mine.has(position)}
       onDragStart={(e) => e.dataTransfer.setData('text/plain', `key ${position}`)}
@@ -154,7 +142,7 @@ function KeyButton({
             {key.label}
           </chakra.b>
           <Faded fontSize="11.5px">
-            {KIND_WORDS[key.kind]} {key.target} {!mine.has(position) && `· ${key.origin}`}
+            {keyWords(key)} {!mine.has(position) && `· ${key.origin}`}
           </Faded>
         </>
       ) : (

@@ -36,3 +36,19 @@ export function pasted(wishes: Wish[], from: number, text: string): Wish[] {
   }
   return result
 }
+
+const KIND_WORDS: Record<Schemas['PlacedView']['kind'], string> = {
+  LINE: 'line',
+  BLF: 'BLF',
+  SPEED_DIAL: 'speed dial',
+  PARK: 'park',
+  TRANSFER: 'transfer',
+  INTERCOM: 'intercom',
+  VOICEMAIL: 'voicemail',
+  DIRECTORY: 'directory',
+  PAGE: 'page',
+  EMPTY: '',
+}
+
+/** What a key does, in words such as `BLF 2400`. */
+export const keyWords = (key: Schemas['PlacedView']) => `${KIND_WORDS[key.kind]} ${key.target}`.trim()

@@ -26,7 +26,10 @@ const EDGE = { SAME: 'transparent', ADDED: 'moss', REMOVED: 'rust' } as const
 /** The file this device would be sent now, against the one it has. */
 export function FilePreview({ deviceId, tried, touched, against, onAgainst, onChoose }: Props) {
   const kept = useDeviceFile(deviceId, against)
-  const file = tried ?? kept.data
+  // What can't be made is told at the setting; the file stays the one that can.
+  const spoilt = tried?.revision === ''
+  const file = tried && !spoilt ? tried : kept.data
+  const firstLit = file?.lines.findIndex((l) => isLit(l, touched)) ?? -1
   const changed = file?.lines.some((l) => l.change !== 'SAME')
   return (
     <Box
@@ -61,8 +64,10 @@ export function FilePreview({ deviceId, tried, touched, against, onAgainst, onCh
               </Choice>
             </Flex>
             {tried && (
-              <chakra.p color="fjord" fontSize="12.5px" fontWeight={600}>
-                With what is typed; not kept yet.
+              <chakra.p color={spoilt ? 'rust' : 'fjord'} fontSize="12.5px" fontWeight={600}>
+                {spoilt
+                  ? 'With what is typed it can’t be made; as it is kept:'
+                  : 'With what is typed; not kept yet.'}
               </chakra.p>
             )}
             <Box color={changed ? 'amberText' : 'faded'} fontSize="12.5px">
@@ -72,7 +77,7 @@ export function FilePreview({ deviceId, tried, touched, against, onAgainst, onCh
               </chakra.span>
             </Box>
           </Box>
-          {file.lines.length > 0 ? (
+          {file.revision !== '' ? (
             <Box
               bg="sheet"
               border="1px solid"
@@ -84,7 +89,7 @@ export function FilePreview({ deviceId, tried, touched, against, onAgainst, onCh
               tabIndex={0}
             >
               {file.lines.map((line, i) => (
-                <FileLine key={i} line={line} signs={!!changed} touched={touched} />
+                <FileLine key={i} line={line} signs={!!changed} touched={touched} inSight={i === firstLit} />
               ))}
             </Box>
           ) : (
@@ -98,15 +103,24 @@ export function FilePreview({ deviceId, tried, touched, against, onAgainst, onCh
   )
 }
 
-type LineProps = { line: Schemas['FileLine']; signs: boolean; touched: string }
+const isLit = (line: Schemas['FileLine'], touched: string) =>
+  touched !== '' && line.spots.some((s) => s.key === touched)
 
-/** A line of the file; the values of the touched setting are lit up, and the first of them is brought into sight. */
-function FileLine({ line, signs, touched }: LineProps) {
+type LineProps = {
+  line: Schemas['FileLine']
+  signs: boolean
+  touched: string
+  /** Whether it is brought into sight. */
+  inSight: boolean
+}
+
+/** A line of the file; the values of the touched setting are lit up. */
+function FileLine({ line, signs, touched, inSight }: LineProps) {
   const ref = useRef<HTMLPreElement>(null)
-  const lit = touched !== '' && line.spots.some((s) => s.key === touched)
+  const lit = isLit(line, touched)
   useEffect(() => {
-    if (lit) ref.current?.scrollIntoView({ block: 'nearest' })
-  }, [lit])
+    if (inSight) ref.current?.scrollIntoView({ block: 'nearest' })
+  }, [inSight])
   return (
     <chakra.pre
       ref={ref}

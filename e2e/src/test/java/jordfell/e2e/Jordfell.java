@@ -1,5 +1,6 @@
 package jordfell.e2e;
 
+import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
@@ -7,11 +8,13 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.RequestOptions;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import jordfell.server.JordfellServer;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 
@@ -92,5 +95,23 @@ final class Jordfell implements AutoCloseable {
     public void close() {
         playwright.close();
         server.close();
+    }
+
+    /** Asks the server as the person does who is signed in on this page; fails if it refuses. */
+    String api(Page page, String method, String path, @Nullable Object body) {
+        String token = page.context().cookies().stream()
+                .filter(c -> c.name.equals("XSRF-TOKEN"))
+                .map(c -> c.value)
+                .findFirst()
+                .orElse("");
+        RequestOptions options = RequestOptions.create().setMethod(method).setHeader("X-XSRF-TOKEN", token);
+        if (body != null) {
+            options.setData(body);
+        }
+        APIResponse response = page.request().fetch(address() + path, options);
+        if (!response.ok()) {
+            throw new IllegalStateException(method + " " + path + ": " + response.text());
+        }
+        return response.text();
     }
 }

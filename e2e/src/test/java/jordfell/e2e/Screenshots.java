@@ -2,10 +2,14 @@ package jordfell.e2e;
 
 import static jordfell.e2e.Screen.button;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.ColorScheme;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /** Takes the pictures in docs/screenshots from the demo. Run by {@code ./jordfell screenshots}, not with the tests. */
@@ -32,6 +36,7 @@ class Screenshots {
             shootAt(jordfell, page, "/settings/models/korrin-k24", "models");
             shootAt(jordfell, page, "/fleet/" + idOf(page, "Quay help-points"), "adapter");
             shootAt(jordfell, page, "/templates", "templates");
+            shootAt(jordfell, page, "/templates/keys/3", "keys");
             shootAt(jordfell, page, "/lab", "lab");
             page.navigate(jordfell.address() + "/intake/sheet");
             page.getByLabel("A table as CSV").setInputFiles(new FilePayload("second-lorry.csv", "text/csv", table()));
@@ -46,9 +51,42 @@ class Screenshots {
             button(page, "Review and release…").click();
             page.waitForTimeout(800);
             shoot(page, "release");
+            shootAt(jordfell, page, "/templates/releases/" + stoppedWave(jordfell, page), "stopped-wave");
             Page dark = Jordfell.signIn(jordfell.window(1280, 800, ColorScheme.DARK), "lena", "lantern-harbour-41");
             shootAt(jordfell, dark, "/fleet/" + idOf(dark, "Pursers’ office"), "device-dark");
         }
+    }
+
+    /** Releases a mistake in waves and waits until it is stopped; gives the release. */
+    private static String stoppedWave(Jordfell jordfell, Page page) {
+        List<String> windows = Stream.of("Ticket window 1", "Ticket window 2", "Ticket window 3")
+                .map(label -> idOf(page, label))
+                .toList();
+        windows.forEach(id -> word(jordfell, page, id, "calls.voicemail", "*98"));
+        word(jordfell, page, windows.get(1), "registration.registrar", "voise.tarnholm.example");
+        String made = jordfell.api(
+                page,
+                "POST",
+                "/api/releases",
+                Map.of(
+                        "deviceIds",
+                        windows.stream().map(Long::valueOf).toList(),
+                        "reason",
+                        "voicemail moves to *98",
+                        "waves",
+                        List.of(
+                                Map.of("name", "First", "deviceIds", List.of(Long.valueOf(windows.get(0)))),
+                                Map.of("name", "The rest", "starts", "WHEN_CARRIED"))));
+        String release = made.replaceAll(".*\"id\":([0-9]+).*", "$1");
+        page.navigate(jordfell.address() + "/templates/releases/" + release);
+        page.getByText("got worse", new Page.GetByTextOptions().setExact(false))
+                .first()
+                .waitFor(new Locator.WaitForOptions().setTimeout(120_000));
+        return release;
+    }
+
+    private static void word(Jordfell jordfell, Page page, String device, String key, String value) {
+        jordfell.api(page, "PUT", "/api/settings/DEVICE/" + device + "/" + key, Map.of("value", value));
     }
 
     /** A table as it might come with a lorry: most of it good, some of it not. */

@@ -7,10 +7,9 @@ import static jordfell.e2e.Screen.rail;
 import static jordfell.e2e.Screen.sees;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.RequestOptions;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.SelectOption;
 import java.util.List;
 import java.util.Map;
@@ -54,6 +53,7 @@ class TemplateStoryTest {
         entry().fill("= int(extension.number) > 2441 ? 'voise.tarnholm.example' : dom");
         button(page, "domain.name").click();
         sees(page, "it comes to voice.tarnholm.example");
+        sees(page, "With what is typed; not kept yet.");
         button(page, "Set here").click();
 
         sees(page, "3 devices");
@@ -120,16 +120,12 @@ class TemplateStoryTest {
         link(page, "Models").click();
         button(page, "Add a model…").click();
         page.getByLabel("Maker").fill("Brask");
-        page.getByRole(com.microsoft.playwright.options.AriaRole.DIALOG)
-                .getByLabel("Model")
-                .fill("9");
+        page.getByRole(AriaRole.DIALOG).getByLabel("Model").fill("9");
         page.getByLabel("Reads files of the family").selectOption("brask");
-        page.getByRole(com.microsoft.playwright.options.AriaRole.DIALOG)
+        page.getByRole(AriaRole.DIALOG)
                 .getByText("Add it", new Locator.GetByTextOptions().setExact(true))
                 .click();
-        page.getByRole(
-                        com.microsoft.playwright.options.AriaRole.HEADING,
-                        new Page.GetByRoleOptions().setName("Brask 9"))
+        page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Brask 9"))
                 .waitFor();
         page.getByLabel("Feature").fill("registers");
         page.getByLabel("It", new Page.GetByLabelOptions().setExact(true)).selectOption("VERIFIED");
@@ -162,18 +158,15 @@ class TemplateStoryTest {
     }
 
     private void choose(String label, String device) {
-        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
-                .selectOption(page.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
-                        .locator("option", new Locator.LocatorOptions().setHasText(device))
-                        .first()
-                        .getAttribute("value"));
+        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true)).fill(device);
+        page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(device))
+                .first()
+                .click();
     }
 
     private void edit(String label) {
         page.getByLabel("Find a setting").fill(label);
-        page.getByRole(
-                        com.microsoft.playwright.options.AriaRole.BUTTON,
-                        new Page.GetByRoleOptions().setName(Pattern.compile("^" + label + ": ")))
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^" + label + ": ")))
                 .click();
     }
 
@@ -181,9 +174,7 @@ class TemplateStoryTest {
         edit(label);
         entry().fill(value);
         button(page, "Set here").click();
-        page.getByRole(
-                        com.microsoft.playwright.options.AriaRole.BUTTON,
-                        new Page.GetByRoleOptions().setName(label + ": " + value))
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(label + ": " + value))
                 .waitFor();
     }
 
@@ -246,19 +237,6 @@ class TemplateStoryTest {
     }
 
     private String api(String method, String path, @org.jspecify.annotations.Nullable Object body) {
-        String token = page.context().cookies().stream()
-                .filter(c -> c.name.equals("XSRF-TOKEN"))
-                .map(c -> c.value)
-                .findFirst()
-                .orElse("");
-        RequestOptions options = RequestOptions.create().setMethod(method).setHeader("X-XSRF-TOKEN", token);
-        if (body != null) {
-            options.setData(body);
-        }
-        APIResponse response = page.request().fetch(jordfell.address() + path, options);
-        assertThat(response.ok())
-                .as(method + " " + path + ": " + response.text())
-                .isTrue();
-        return response.text();
+        return jordfell.api(page, method, path, body);
     }
 }

@@ -1,8 +1,10 @@
 package jordfell.core.keys;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import jordfell.core.keys.KeyFill.Somebody;
@@ -39,7 +41,8 @@ public record KeyPlan(List<Placed> placed, List<Misfit> misfits) {
 
     /**
      * Works a plan out. At each position the last layer that speaks is heard. The first key of a row that a rule fills is
-     * followed by the others at the next positions of which no layer speaks.
+     * followed by the others at the next positions of which no layer speaks; whoever has a key of the same kind already is
+     * left out.
      *
      * @param lowestFirst layouts of all layers
      * @param own the phone's own extensions, which no rule puts on a key
@@ -49,11 +52,18 @@ public record KeyPlan(List<Placed> placed, List<Misfit> misfits) {
         for (Words layer : lowestFirst) {
             layer.wishes().forEach((position, wish) -> heard.put(position, new Heard(wish, layer.origin())));
         }
+        Set<String> spokenOf = new HashSet<>();
+        heard.values().stream()
+                .filter(h -> h.wish().fill().isEmpty())
+                .forEach(h -> spokenOf.add(h.wish().kind() + h.wish().target()));
         SortedMap<Integer, Heard> filled = new TreeMap<>(heard);
         heard.forEach((position, first) -> first.wish().fill().ifPresent(fill -> {
             filled.remove(position);
             int at = position;
             for (Somebody somebody : fill.row(everybody, own)) {
+                if (!spokenOf.add(first.wish().kind() + somebody.number())) {
+                    continue;
+                }
                 while (filled.containsKey(at) || heard.containsKey(at) && at != position) {
                     at++;
                 }

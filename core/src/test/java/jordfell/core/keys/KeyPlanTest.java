@@ -61,6 +61,18 @@ class KeyPlanTest {
     }
 
     @Test
+    void whoeverHasAKeyOfTheKindAlreadyIsLeftOutOfTheRow() {
+        KeyPlan plan = KeyPlan.of(
+                List.of(words("t", Map.of(1, blf("2417"), 2, everyone("", Order.EXTENSION)))),
+                K12,
+                HALL,
+                List.of("301"));
+        assertThat(plan.placed())
+                .extracting(p -> p.position() + " " + p.target())
+                .containsExactly("1 2417", "2 2416", "3 2431");
+    }
+
+    @Test
     void rowIsSortedByNumberAsNumbersOrByName() {
         assertThat(new KeyFill("", Order.EXTENSION).row(HALL, List.of()))
                 .extracting(Somebody::number)

@@ -32,7 +32,11 @@ class CompareController {
     /** Differ on any two devices, and say nothing of why one works. */
     private static final Set<String> OF_ITS_OWN = Set.of(SettingsCatalogue.LINE_LABEL, SettingsCatalogue.LOCAL_PORT);
 
-    /** One of the two. */
+    /**
+     * One of the two.
+     *
+     * @param why what is known to be wrong with it, in one sentence; empty if nothing is
+     */
     record Side(
             long id,
             String label,
@@ -42,6 +46,7 @@ class CompareController {
             String firmware,
             Condition condition,
             String word,
+            String why,
             String rail) {}
 
     /**
@@ -174,7 +179,8 @@ class CompareController {
         if (works(one) != works(other)) {
             Side well = works(one) ? one : other;
             Side ill = works(one) ? other : one;
-            return well.label() + " works, " + ill.label() + " doesn’t: " + count + ".";
+            return well.label() + " works, " + ill.label() + " doesn’t: " + count + "."
+                    + (settings == 0 && !ill.why().isEmpty() ? " " + ill.why() : "");
         }
         return Character.toUpperCase(count.charAt(0)) + count.substring(1) + ".";
     }
@@ -186,16 +192,17 @@ class CompareController {
     }
 
     private Side side(Assembled device) {
-        record State(Condition condition, String word, String rail, String firmware) {}
+        record State(Condition condition, String word, String why, String rail, String firmware) {}
         State state = jdbc.one(
-                        "select condition, word, rail, firmware from device_state where device_id = ?",
+                        "select condition, word, sentence, rail, firmware from device_state where device_id = ?",
                         row -> new State(
                                 Condition.valueOf(row.text("condition")),
                                 row.text("word"),
+                                row.text("sentence"),
                                 row.text("rail"),
                                 row.text("firmware")),
                         device.device().id())
-                .orElse(new State(Condition.PARKED, "", "", ""));
+                .orElse(new State(Condition.PARKED, "", "", "", ""));
         return new Side(
                 device.device().id(),
                 device.device().label(),
@@ -205,6 +212,7 @@ class CompareController {
                 state.firmware(),
                 state.condition(),
                 state.word(),
+                state.why(),
                 state.rail());
     }
 
