@@ -9,7 +9,7 @@ const Row = chakra('tr', {
     borderBottom: '1px solid',
     borderColor: 'hair',
     verticalAlign: 'baseline',
-    '& th': { textAlign: 'left', fontWeight: 600, py: '4px', pr: '10px', width: '45%' },
+    '& th': { textAlign: 'left', fontWeight: 600, py: '4px', pr: '10px', width: '50%' },
   },
 })
 
@@ -72,11 +72,6 @@ export function Forecast({ forecast: f }: Props) {
           {o.label}: {o.why}
         </Note>
       ))}
-      {f.leftOut.map((l) => (
-        <Note key={l.change}>
-          {l.change} <Faded>{l.devices.labels.slice(0, 3).join(', ')}</Faded>
-        </Note>
-      ))}
       {f.changes.length > 0 && (
         <Box mt="8px">
           {f.changes.slice(0, 6).map((c) => (
@@ -87,6 +82,11 @@ export function Forecast({ forecast: f }: Props) {
           {f.changes.length > 6 && <Faded>and {f.changes.length - 6} more changes</Faded>}
         </Box>
       )}
+      {f.leftOut.map((l) => (
+        <Note key={l.change}>
+          {l.change} <Faded>{l.devices.labels.slice(0, 3).join(', ')}</Faded>
+        </Note>
+      ))}
     </>
   )
 }

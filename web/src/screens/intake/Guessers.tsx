@@ -19,7 +19,7 @@ export function Guessers({ mayAct }: { mayAct: boolean }) {
       {guessers.data?.map((g) => (
         <Box key={g.source} mt="10px" p="8px 10px" bg="rustBg" borderLeft="3px solid" borderColor="rust">
           <Mono>{g.source}</Mono> tries one MAC after another: {g.strangers} so far. It is slowed; enrolled
-          phones are answered.
+          phones are answered, and what it asked for once is left out below.
           {mayAct && (
             <Box>
               <Act kind="quiet" disabled={forgive.isPending} onClick={() => forgive.mutate(g.source)}>

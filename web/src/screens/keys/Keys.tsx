@@ -28,7 +28,13 @@ export function Keys() {
   return (
     <TemplatesFrame>
       <Flex height="100%">
-        <Box width="210px" flexShrink={0} p="14px 16px" borderRight="1px solid" borderColor="line">
+        <Box
+          width={{ base: '176px', xl: '210px' }}
+          flexShrink={0}
+          p="14px 16px"
+          borderRight="1px solid"
+          borderColor="line"
+        >
           <TemplateChooser
             templates={templates}
             template={template}
@@ -129,7 +135,7 @@ function Board({ layer, owner, deviceId, mayChange }: BoardProps) {
       <Box
         as="aside"
         aria-label="Key"
-        width="330px"
+        width={{ base: '270px', xl: '330px' }}
         flexShrink={0}
         p="14px 16px"
         borderLeft="1px solid"

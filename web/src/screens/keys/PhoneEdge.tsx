@@ -30,7 +30,7 @@ export function PhoneEdge({ plan, mine, at, onAt, onMove }: Props) {
             <Column {...keys} positions={range(first, half)} side="left" />
             <Flex
               direction="column"
-              width="92px"
+              width={{ base: '70px', xl: '92px' }}
               bg="fjordBg"
               border="1px solid"
               borderColor="line"
@@ -94,7 +94,7 @@ function Column({ positions, ...rest }: ColumnProps) {
 
 const Button = chakra('button', {
   base: {
-    width: '172px',
+    width: { base: '158px', xl: '172px' },
     minH: '38px',
     px: '8px',
     py: '2px',

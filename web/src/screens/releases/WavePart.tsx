@@ -90,7 +90,7 @@ export function WavePart({ release, wave, mayChange }: Props) {
           </Flex>
         )}
       </Flex>
-      {wave.word && (
+      {wave.word && wave.state !== 'CARRIED' && (
         <chakra.p mt="6px" fontWeight={stopped ? 700 : 400} color={stopped ? 'rust' : 'faded'}>
           {wave.word}
         </chakra.p>

@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react'
+import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { client, type Schemas } from '../../api/client'
@@ -68,6 +68,13 @@ export function ImportTemplate({ onClose }: { onClose: () => void }) {
         )
       }
     >
+      <chakra.p color="faded" mb="8px">
+        A JSON document as “Export this layer” writes it; what it may hold is in{' '}
+        <chakra.a color="fjord" textDecoration="underline" href="/api/open/schemas/template">
+          its schema
+        </chakra.a>
+        . What it would change is shown before it is taken.
+      </chakra.p>
       <Entry
         type="file"
         accept="application/json,.json"

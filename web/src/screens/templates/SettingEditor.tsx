@@ -48,7 +48,8 @@ function Opened({
   // What was seen when the editor opened; a change by somebody else must not slip in beneath what is typed.
   const [opened, setOpened] = useState(seen)
   const secret = setting.kind === 'secret'
-  const [value, setValue] = useState(secret ? '' : (seen.value ?? setting.value))
+  const kept = seen.value ?? setting.value
+  const [value, setValue] = useState(secret ? '' : kept)
   const [locked, setLocked] = useState(seen.locked)
   const [written, setWritten] = useState(isWritten(seen.value ?? ''))
   const entry = useRef<HTMLInputElement>(null)
@@ -56,9 +57,9 @@ function Opened({
   const { key } = setting
   // A secret is dots in every file, and is not sent about.
   useEffect(() => {
-    onTry(secret ? undefined : { layer, owner: ownerId, key, value })
+    onTry(secret || value === kept ? undefined : { layer, owner: ownerId, key, value })
     return () => onTry(undefined)
-  }, [onTry, secret, layer, ownerId, key, value])
+  }, [onTry, secret, layer, ownerId, key, value, kept])
   const path = {
     params: {
       path: { layer: owner.layer, owner: owner.owner, key: setting.key },

@@ -81,7 +81,7 @@ class Screenshots {
         page.navigate(jordfell.address() + "/templates/releases/" + release);
         page.getByText("got worse", new Page.GetByTextOptions().setExact(false))
                 .first()
-                .waitFor(new Locator.WaitForOptions().setTimeout(120_000));
+                .waitFor(new Locator.WaitForOptions().setTimeout(180_000));
         return release;
     }
 
@@ -119,7 +119,7 @@ class Screenshots {
 
     private static String idOf(Page page, String label) {
         return page.evaluate(
-                        "async label => String((await (await fetch('/api/devices?q=' + encodeURIComponent(label))).json()).rows[0].id)",
+                        "async label => String((await (await fetch('/api/devices?q=' + encodeURIComponent(label))).json()).rows.find(d => d.label === label).id)",
                         label)
                 .toString();
     }

@@ -20,7 +20,7 @@ public final class GuessWatch {
 
     /**
      * Addresses in a row, as a counter goes through them, tell a guesser sooner. A pallet of phones has addresses in a row
-     * too; but phones come again within seconds, and then the row is forgotten.
+     * too; but phones come again within seconds: once half of them did, the row is forgotten.
      */
     public static final int MOST_IN_A_ROW = 24;
 
@@ -31,6 +31,8 @@ public final class GuessWatch {
 
     private final Deque<Asked> asked = new ArrayDeque<>();
     private final Set<MacAddress> strangers = new HashSet<>();
+    private final Set<MacAddress> cameAgain = new HashSet<>();
+    private boolean countsUp;
     private int inARow;
     private long last;
 
@@ -42,17 +44,19 @@ public final class GuessWatch {
             long value = Long.parseLong(mac.compact(), 16);
             inARow = Math.abs(value - last) == 1 ? inARow + 1 : 1;
             last = value;
+            countsUp |= inARow >= MOST_IN_A_ROW;
             if (asked.size() > REMEMBERED) {
-                strangers.remove(asked.removeFirst().mac());
+                forget(asked.removeFirst().mac());
             }
         } else {
             inARow = 0;
+            cameAgain.add(mac);
         }
         return isGuessing();
     }
 
     public boolean isGuessing() {
-        return strangers.size() > MOST_STRANGERS || inARow >= MOST_IN_A_ROW;
+        return strangers.size() > MOST_STRANGERS || countsUp && cameAgain.size() * 2 < strangers.size();
     }
 
     /** How many strange addresses it asked for within the window. */
@@ -62,10 +66,16 @@ public final class GuessWatch {
 
     private void forget(Instant now) {
         while (!asked.isEmpty() && asked.peekFirst().at().plus(WINDOW).isBefore(now)) {
-            strangers.remove(asked.removeFirst().mac());
+            forget(asked.removeFirst().mac());
         }
         if (strangers.isEmpty()) {
             inARow = 0;
+            countsUp = false;
         }
+    }
+
+    private void forget(MacAddress mac) {
+        strangers.remove(mac);
+        cameAgain.remove(mac);
     }
 }

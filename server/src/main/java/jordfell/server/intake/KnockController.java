@@ -35,7 +35,7 @@ class KnockController {
 
     @GetMapping("/knocks")
     List<Knocks.KnockView> knocks() {
-        return near.open();
+        return near.open(guessers.sources());
     }
 
     /** Sources that try one address after another; they are slowed. */

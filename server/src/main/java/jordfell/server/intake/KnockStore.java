@@ -75,11 +75,13 @@ public class KnockStore {
                 .orElse(false);
     }
 
-    List<Knock> open() {
+    /** @param guessing sources of which only those are worth showing that asked more than once */
+    List<Knock> open(Collection<String> guessing) {
         return jdbc.list(
                 """
                 select k.*, s.name site from knock k join site s on s.id = k.site_id
-                where not k.ignored order by k.first_at desc, k.mac limit ?""",
+                where not k.ignored and not (k.times = 1 and array_contains(cast(? as varchar array), k.source))
+                order by k.first_at desc, k.mac limit ?""",
                 row -> new Knock(
                         MacAddress.of(row.text("mac")),
                         row.number("site_id"),
@@ -91,11 +93,19 @@ public class KnockStore {
                         row.text("user_agent"),
                         row.text("source"),
                         row.text("claim_refused")),
+                guessing.toArray(),
                 SHOWN);
     }
 
-    public long count() {
-        return jdbc.one("select count(*) n from knock where not ignored", row -> row.number("n"))
+    private long count() {
+        return count(List.of());
+    }
+
+    /** How many are shown. */
+    public long count(Collection<String> guessing) {
+        return jdbc.one("""
+                        select count(*) n from knock
+                        where not ignored and not (times = 1 and array_contains(cast(? as varchar array), source))""", row -> row.number("n"), (Object) guessing.toArray())
                 .orElse(0L);
     }
 

@@ -2,6 +2,7 @@ package jordfell.server.intake;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -62,8 +63,8 @@ class Knocks {
         this.clock = clock;
     }
 
-    List<KnockView> open() {
-        List<KnockStore.Knock> knocks = store.open();
+    List<KnockView> open(Collection<String> guessing) {
+        List<KnockStore.Knock> knocks = store.open(guessing);
         Map<MacAddress, Near> near = near(knocks);
         return knocks.stream()
                 .map(k -> new KnockView(

@@ -1,9 +1,13 @@
 package jordfell.server.provision;
 
+import java.time.InstantSource;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import jordfell.core.catalogue.FirmwareTime;
 import jordfell.core.catalogue.FirmwareWay;
+import jordfell.core.release.Snapshot;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.catalogue.ModelStore.ModelSheet;
@@ -28,11 +32,13 @@ class Firmware {
     private final ModelStore models;
     private final FirmwareStore files;
     private final ReleaseStore releases;
+    private final InstantSource clock;
 
-    Firmware(ModelStore models, FirmwareStore files, ReleaseStore releases) {
+    Firmware(ModelStore models, FirmwareStore files, ReleaseStore releases, InstantSource clock) {
         this.models = models;
         this.files = files;
         this.releases = releases;
+        this.clock = clock;
     }
 
     /**
@@ -41,9 +47,9 @@ class Firmware {
      * @param userAgent what the device says that it is: {@code model/version}
      */
     Offer offer(Device device, String userAgent) {
-        String target = releases.latestSnapshot(device.id())
-                .map(s -> s.values().getOrDefault(SettingsCatalogue.FIRMWARE, ""))
-                .orElse("");
+        Map<String, String> released =
+                releases.latestSnapshot(device.id()).map(Snapshot::values).orElse(Map.of());
+        String target = released.getOrDefault(SettingsCatalogue.FIRMWARE, "");
         String installed = userAgent.substring(userAgent.lastIndexOf('/') + 1);
         if (target.isEmpty() || !installed.matches("[0-9]+(\\.[0-9]+)*")) {
             return new Offer.AllIsWell();
@@ -59,6 +65,11 @@ class Firmware {
                 listed(sheet.map(s -> s.firmware().blocked()).orElse("")),
                 there);
         if (way instanceof FirmwareWay.Found.Steps steps) {
+            Optional<String> notNow = FirmwareTime.of(released.getOrDefault("firmware.when", ""))
+                    .refuse(released.getOrDefault(SettingsCatalogue.ZONE, ""), clock.instant());
+            if (notNow.isPresent()) {
+                return new Offer.NoWay(notNow.get());
+            }
             String next = steps.steps().get(0);
             return files.bytes(device.model().id(), next)
                     .<Offer>map(bytes -> new Offer.Next(next, bytes))

@@ -55,6 +55,11 @@ public class Guessers {
         bySource.invalidate(source);
     }
 
+    /** The addresses of those that guess at present. */
+    public List<String> sources() {
+        return present().stream().map(Guesser::source).toList();
+    }
+
     /** The sources that guess at present, the busiest first. */
     public List<Guesser> present() {
         return bySource.asMap().entrySet().stream()

@@ -10,6 +10,7 @@ import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.intake.KnockStore;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.provision.Guessers;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.settings.TemplateStore;
 import org.jspecify.annotations.Nullable;
@@ -69,6 +70,7 @@ class GroundController {
     private final ModelStore models;
     private final TemplateStore templates;
     private final KnockStore knocks;
+    private final Guessers guessers;
     private final LayerOwners owners;
 
     GroundController(
@@ -77,12 +79,14 @@ class GroundController {
             ModelStore models,
             TemplateStore templates,
             KnockStore knocks,
+            Guessers guessers,
             LayerOwners owners) {
         this.jdbc = jdbc;
         this.domains = domains;
         this.models = models;
         this.templates = templates;
         this.knocks = knocks;
+        this.guessers = guessers;
         this.owners = owners;
     }
 
@@ -115,7 +119,7 @@ class GroundController {
                         "select min(pending_since) at from device_state where pending", row -> row.timeIfAny("at"))
                 .flatMap(at -> at);
         return new Frame(
-                knocks.count(),
+                knocks.count(guessers.sources()),
                 count("select count(*) n from (select distinct cause, variant from device_state "
                         + "where cause <> '' and condition <> 'PARKED')"),
                 count("select count(*) n from device_state where pending"),

@@ -158,6 +158,7 @@ class FetchAccessTest {
         }
         assertThat(last).isEqualTo(429);
         assertThat(pier.client().get("/api/guessers").toString()).contains("127.0.0.1");
+        assertThat(pier.client().get("/api/knocks").toString()).doesNotContain("02-4B-7A-EE-00");
         assertThat(get("024b7a0f0105.korrin", "").statusCode()).isEqualTo(200);
         assertThat(pier.client().delete("/api/guessers/127.0.0.1").status()).isEqualTo(204);
         assertThat(get("024b7aee00f0.korrin", "").statusCode()).isEqualTo(404);
@@ -181,6 +182,10 @@ class FetchAccessTest {
         assertThat(pier.client().put("/api/models/korrin-k24", model.toString()).status())
                 .isEqualTo(200);
         pier.client().put("/api/settings/DEVICE/" + id + "/firmware.version", Map.of("value", "2.5.0"));
+        pier.client().put("/api/settings/DEVICE/" + id + "/firmware.when", Map.of("value", "by-hand"));
+        pier.release(id);
+        assertThat(get("firmware/024b7a0f0106", "").statusCode()).isEqualTo(204);
+        pier.client().put("/api/settings/DEVICE/" + id + "/firmware.when", Map.of("value", "at-once"));
         pier.release(id);
         HttpResponse<String> step = get("firmware/024b7a0f0106", "");
         assertThat(step.statusCode()).isEqualTo(200);
