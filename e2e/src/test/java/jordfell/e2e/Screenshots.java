@@ -119,7 +119,7 @@ class Screenshots {
 
     private static String idOf(Page page, String label) {
         return page.evaluate(
-                        "async label => String((await (await fetch('/api/devices?q=' + encodeURIComponent(label))).json()).rows.find(d => d.label === label).id)",
+                        "async label => String((await (await fetch('/api/devices?q=' + encodeURIComponent(label))).json()).rows.toSorted((a, b) => a.label.length - b.label.length)[0].id)",
                         label)
                 .toString();
     }
