@@ -1,8 +1,8 @@
 import { Box, chakra } from '@chakra-ui/react'
-import type { Problem } from '../../api/problem'
+import type { FieldProblem, Problem } from '../../api/problem'
 import { Choice, Entry, Faded } from '../../kit/basics'
 import { Field } from '../../kit/Field'
-import type { Plan, Starts } from './waves'
+import type { Begin, Plan, Starts } from './waves'
 
 type Props = { plan: Plan; first: number; problem: Problem | undefined; onChange: (plan: Plan) => void }
 
@@ -11,7 +11,7 @@ export function WaveForm({ plan, first, problem, onChange }: Props) {
   const set = (change: Partial<Plan>) => onChange({ ...plan, ...change })
   const stop = problem?.fields.find((f) => f.pointer.endsWith('/stopPercent'))
   const share = problem?.fields.find((f) => f.pointer.endsWith('/percent'))
-  const at = problem?.fields.find((f) => f.pointer.endsWith('/startsAt'))
+  const startsAt = (wave: number) => problem?.at(`/waves/${wave}/startsAt`)
   return (
     <Box display="grid" gap="8px" mt="4px">
       <div role="radiogroup" aria-label="How it goes out">
@@ -53,29 +53,58 @@ export function WaveForm({ plan, first, problem, onChange }: Props) {
               />
             </Field>
           </Box>
-          <Field label="Further waves begin">
-            <Choice
-              width="100%"
-              value={plan.starts}
-              onChange={(e) => set({ starts: e.target.value as Starts })}
-            >
-              <option value="BY_HAND">when somebody begins them</option>
-              <option value="WHEN_CARRIED">when the wave before has carried</option>
-              <option value="AT">at a time</option>
-            </Choice>
-          </Field>
-          {plan.starts === 'AT' && (
-            <Field label="At" problem={at}>
-              <Entry
-                type="datetime-local"
-                width="100%"
-                value={plan.at}
-                onChange={(e) => set({ at: e.target.value })}
-              />
-            </Field>
+          {plan.percent > 0 && (
+            <BeginFields
+              label="The share begins"
+              begin={plan.share}
+              problem={startsAt(1)}
+              onChange={(share) => set({ share })}
+            />
           )}
+          <BeginFields
+            label="The rest begins"
+            begin={plan.rest}
+            problem={startsAt(plan.percent > 0 ? 2 : 1)}
+            onChange={(rest) => set({ rest })}
+          />
         </>
       )}
     </Box>
+  )
+}
+
+type BeginProps = {
+  label: string
+  begin: Begin
+  problem: FieldProblem | undefined
+  onChange: (begin: Begin) => void
+}
+
+/** By hand, when the wave before it has carried, or at a time. */
+function BeginFields({ label, begin, problem, onChange }: BeginProps) {
+  return (
+    <>
+      <Field label={label}>
+        <Choice
+          width="100%"
+          value={begin.starts}
+          onChange={(e) => onChange({ ...begin, starts: e.target.value as Starts })}
+        >
+          <option value="BY_HAND">when somebody begins it</option>
+          <option value="WHEN_CARRIED">when the wave before has carried</option>
+          <option value="AT">at a time</option>
+        </Choice>
+      </Field>
+      {begin.starts === 'AT' && (
+        <Field label="At" problem={problem}>
+          <Entry
+            type="datetime-local"
+            width="100%"
+            value={begin.at}
+            onChange={(e) => onChange({ ...begin, at: e.target.value })}
+          />
+        </Field>
+      )}
+    </>
   )
 }

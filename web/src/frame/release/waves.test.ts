@@ -17,6 +17,16 @@ describe('wavesOf', () => {
     expect(wavesOf(plan, [7, 8], new Set())[0]?.deviceIds).toEqual([7])
   })
 
+  it('begins each further wave as it is said of that wave', () => {
+    const waves = wavesOf(
+      { ...plan, share: { starts: 'AT', at: '2026-06-01T02:00' }, rest: { starts: 'WHEN_CARRIED', at: '' } },
+      [1, 2],
+      new Set(),
+    )
+    expect(waves.map((w) => w.starts)).toEqual(['BY_HAND', 'AT', 'WHEN_CARRIED'])
+    expect(waves.map((w) => !!w.startsAt)).toEqual([false, true, false])
+  })
+
   it('leaves out a share of nothing', () => {
     expect(wavesOf({ ...plan, percent: 0 }, [1, 2], new Set())).toHaveLength(2)
   })

@@ -95,7 +95,7 @@ function Opened({
           <Field
             label={`${setting.label}${setting.unit ? `, in ${setting.unit}` : ''}`}
             problem={asProblem(put.error)?.at('/value')}
-            help={help(setting)}
+            help={help(setting, seen.understoodBy)}
           >
             {chosen ? (
               <Choice {...common}>
@@ -166,11 +166,12 @@ function Opened({
 
 const isWritten = (value: string) => value.startsWith('=') || value.includes('{{')
 
-function help(s: Setting): string {
+function help(s: Setting, understoodBy: string[]): string {
+  const models = understoodBy.length > 0 ? `Understood by ${understoodBy.join(', ')}.` : 'No model understands it.'
   const range = s.min != null && s.max != null ? ` ${s.min} to ${s.max}${s.unit ? ' ' + s.unit : ''}.` : ''
   const words = s.kind === 'words' ? ` Of ${s.options.join(', ')}, divided by commas.` : ''
   const usual = s.usual ? ` Usually ${s.usual}.` : ''
-  return `${s.purpose}${range}${words}${usual}${s.restart ? ' A change needs a restart.' : ''}`
+  return `${s.purpose}${range}${words}${usual}${s.restart ? ' A change needs a restart.' : ''} ${models}`
 }
 
 type OutcomeProps = { setting: Setting; device: string; written: boolean; tried: Schemas['Tried'] }

@@ -63,7 +63,7 @@ class TemplateStoryTest {
         page.getByLabel("in waves: some first, then a share, then the rest").click();
         page.getByLabel("Window 41 goes first").click();
         page.getByLabel("Then a share, in %").fill("0");
-        page.getByLabel("Further waves begin").selectOption("WHEN_CARRIED");
+        page.getByLabel("The rest begins").selectOption("WHEN_CARRIED");
         page.getByLabel("Why (kept with the release)").fill("registrar of the upper numbers");
         button(page, "Begin with the first of 2 waves").click();
 

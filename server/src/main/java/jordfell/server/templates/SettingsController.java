@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.formula.Formula;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.LayerWord;
@@ -14,6 +15,8 @@ import jordfell.core.settings.Setting;
 import jordfell.core.settings.SettingNames;
 import jordfell.core.settings.SettingType;
 import jordfell.core.settings.SettingsCatalogue;
+import jordfell.server.catalogue.DialectBook;
+import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
@@ -88,13 +91,18 @@ class SettingsController {
             @Nullable String was,
             @Nullable String became) {}
 
-    /** A layer's own word on one setting; version 0 if it has none. */
+    /**
+     * A layer's own word on one setting; version 0 if it has none.
+     *
+     * @param understoodBy the models whose files have a place for it
+     */
     record OwnWord(
             @Nullable String value,
             boolean locked,
             long version,
             @Nullable Instant changedAt,
             String changedBy,
+            List<String> understoodBy,
             List<PastView> past) {}
 
     record ValueWish(@Nullable String value, @Nullable Boolean locked) {}
@@ -104,6 +112,8 @@ class SettingsController {
     private final SettingStore settings;
     private final LayerOwners owners;
     private final DeviceStore devices;
+    private final ModelStore models;
+    private final DialectBook dialects;
     private final PathKeeper paths;
     private final EventHub events;
     private final Audit audit;
@@ -114,6 +124,8 @@ class SettingsController {
             SettingStore settings,
             LayerOwners owners,
             DeviceStore devices,
+            ModelStore models,
+            DialectBook dialects,
             PathKeeper paths,
             EventHub events,
             Audit audit) {
@@ -122,6 +134,8 @@ class SettingsController {
         this.settings = settings;
         this.owners = owners;
         this.devices = devices;
+        this.models = models;
+        this.dialects = dialects;
         this.paths = paths;
         this.events = events;
         this.audit = audit;
@@ -158,6 +172,7 @@ class SettingsController {
                 word.map(SettingStore.Word::version).orElse(0L),
                 word.map(SettingStore.Word::changedAt).orElse(null),
                 word.map(SettingStore.Word::changedBy).orElse(""),
+                understoodBy(key),
                 settings.past(layer, owner, key, MOST_PAST).stream()
                         .map(p -> new PastView(
                                 p.at(),
@@ -216,6 +231,15 @@ class SettingsController {
             audit.record("took back " + setting.label() + " for " + LayerOwners.words(layer) + " " + name);
             changed(layer, owner);
         });
+    }
+
+    private List<String> understoodBy(String key) {
+        return models.all().stream()
+                .filter(m -> dialects.find(m.family())
+                        .filter(d -> d.understood().contains(key))
+                        .isPresent())
+                .map(DeviceModel::fullName)
+                .toList();
     }
 
     /** What is wrong with a value before any device is looked at: a formula is compiled, a literal checked. */
