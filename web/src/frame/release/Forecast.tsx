@@ -79,7 +79,9 @@ export function Forecast({ forecast: f }: Props) {
               {c.change} <Faded>· {count(c.devices.count, 'device', 'devices')}</Faded>
             </Box>
           ))}
-          {f.changes.length > 6 && <Faded>and {count(f.changes.length - 6, 'more change', 'more changes')}</Faded>}
+          {f.changes.length > 6 && (
+            <Faded>and {count(f.changes.length - 6, 'more change', 'more changes')}</Faded>
+          )}
         </Box>
       )}
       {f.leftOut.map((l) => (

@@ -167,7 +167,8 @@ function Opened({
 const isWritten = (value: string) => value.startsWith('=') || value.includes('{{')
 
 function help(s: Setting, understoodBy: string[]): string {
-  const models = understoodBy.length > 0 ? `Understood by ${understoodBy.join(', ')}.` : 'No model understands it.'
+  const models =
+    understoodBy.length > 0 ? `Understood by ${understoodBy.join(', ')}.` : 'No model understands it.'
   const range = s.min != null && s.max != null ? ` ${s.min} to ${s.max}${s.unit ? ' ' + s.unit : ''}.` : ''
   const words = s.kind === 'words' ? ` Of ${s.options.join(', ')}, divided by commas.` : ''
   const usual = s.usual ? ` Usually ${s.usual}.` : ''
