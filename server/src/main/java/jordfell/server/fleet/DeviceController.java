@@ -42,14 +42,21 @@ class DeviceController {
     private final ReleaseService releases;
     private final TestCalls testCalls;
     private final DeviceLife life;
+    private final Restarts restarts;
 
     DeviceController(
-            DeviceCase cases, DeviceChanges changes, ReleaseService releases, TestCalls testCalls, DeviceLife life) {
+            DeviceCase cases,
+            DeviceChanges changes,
+            ReleaseService releases,
+            TestCalls testCalls,
+            DeviceLife life,
+            Restarts restarts) {
         this.cases = cases;
         this.changes = changes;
         this.releases = releases;
         this.testCalls = testCalls;
         this.life = life;
+        this.restarts = restarts;
     }
 
     @GetMapping
@@ -91,7 +98,7 @@ class DeviceController {
 
     @PostMapping("/restart")
     void restart(@PathVariable long id) {
-        releases.restart(id);
+        restarts.restart(id);
     }
 
     @PostMapping("/test-call")

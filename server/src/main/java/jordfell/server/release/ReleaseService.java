@@ -11,6 +11,7 @@ import jordfell.core.render.DeviceConfig;
 import jordfell.core.render.MarkedFile;
 import jordfell.core.waves.WavePlan;
 import jordfell.core.waves.WaveWatch;
+import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
@@ -115,21 +116,9 @@ public class ReleaseService {
     }
 
     /** Has the device restart, if it is registered: the telling is all that the server can do. */
-    public void restart(long deviceId) {
-        Assembled device = facts.assemble(deviceId).orElseThrow(() -> RefusedException.notFound("device"));
-        boolean registered = jdbc.one(
-                        "select 1 one from device_state where device_id = ? and substring(rail, 7, 1) = 'p'",
-                        row -> true,
-                        deviceId)
-                .isPresent();
-        if (!registered) {
-            throw RefusedException.field(
-                    "/",
-                    device.device().label() + " is not registered, so that it can’t be told to restart.",
-                    "Have somebody unplug it, or see why it is held.");
-        }
-        audit.record("asked " + device.device().label() + " to restart");
-        bells.ring(List.of(deviceId), id -> true);
+    public void restart(Device device) {
+        audit.record("asked " + device.label() + " to restart");
+        bells.ring(List.of(device.id()), id -> true);
     }
 
     /** What changes on a device between what is released to it and its present configuration. */

@@ -175,12 +175,12 @@ class WaveApiTest {
     @Test
     void allThatIsChangedIsReleasedWithoutNamingIt() {
         for (int i = 1; i <= 3; i++) {
-            pier.enrolled("02-4B-7A-0C-01-0" + i, "Crowd phone " + i, "249" + (5 + i), "");
+            pier.enrolled("02-4B-7A-0C-01-0" + i, "Choir phone " + i, "249" + (5 + i), "");
         }
         RunningServer.until(
                 "three are changed",
                 () -> pier.client()
-                                .get("/api/releases/pending?q=crowd%20phone")
+                                .get("/api/releases/pending?q=choir%20phone")
                                 .json()
                                 .path("ready")
                                 .asInt()
@@ -188,14 +188,14 @@ class WaveApiTest {
         JsonNode page = pier.client().get("/api/releases/pending?q=0c0101").json();
         assertThat(page.path("all").asInt()).isEqualTo(1);
         long one = page.path("devices").get(0).path("id").asLong();
-        Map<String, Object> crowd = Map.of("q", "Crowd", "except", List.of(one));
+        Map<String, Object> choir = Map.of("q", "Choir", "except", List.of(one));
         assertThat(pier.client()
-                        .post("/api/releases/impact", Map.of("allPending", crowd))
+                        .post("/api/releases/impact", Map.of("allPending", choir))
                         .json()
                         .path("first")
                         .asInt())
                 .isEqualTo(2);
-        Answer made = pier.client().post("/api/releases", Map.of("allPending", crowd));
+        Answer made = pier.client().post("/api/releases", Map.of("allPending", choir));
         assertThat(made.json().path("devices").asInt()).isEqualTo(2);
         JsonNode wave = wave(made.json().path("id").asLong(), 1);
         assertThat(wave.path("devices").asInt()).isEqualTo(2);
