@@ -14,9 +14,11 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.parallel.Isolated;
 
 /** A phone gets dial tone, loses it by crossed lines, and gets it back. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
+@Isolated("holds a bound in seconds")
 class DialToneStoryTest {
 
     private static final String MAC = "02-4B-7A-00-77-01";

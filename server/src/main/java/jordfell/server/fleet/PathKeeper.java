@@ -119,12 +119,23 @@ public class PathKeeper {
                 return due;
             });
         }
-        now.forEach(this::compute);
+        for (long device : now) {
+            if (paused) {
+                touch(device);
+            } else {
+                compute(device);
+            }
+        }
     }
 
+    /** Ends after the device that is being computed: the database is about to be closed. */
     @PreDestroy
-    void stop() {
-        worker.shutdownNow();
+    void stop() throws InterruptedException {
+        pause();
+        worker.shutdown();
+        if (!worker.awaitTermination(5, TimeUnit.SECONDS)) {
+            worker.shutdownNow();
+        }
     }
 
     private void compute(long deviceId) {
