@@ -30,7 +30,7 @@ export function Tray({ mayRelease }: { mayRelease: boolean }) {
       {frame.pending > 0 && (
         <>
           <chakra.b whiteSpace="nowrap">
-            {frame.pending} {one ? 'device' : 'devices'}
+            {frame.pending.toLocaleString('en')} {one ? 'device' : 'devices'}
           </chakra.b>
           <chakra.span whiteSpace="nowrap">
             {one ? 'has changes that are' : 'have changes that are'} not on the phones

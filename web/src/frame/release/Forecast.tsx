@@ -13,7 +13,7 @@ const Row = chakra('tr', {
   },
 })
 
-const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`
+const count = (n: number, one: string, many: string) => `${n.toLocaleString('en')} ${n === 1 ? one : many}`
 
 /** How many change, restart or have a call up, what the registrars will have to take, and what models leave out. */
 export function Forecast({ forecast: f }: Props) {
@@ -26,8 +26,9 @@ export function Forecast({ forecast: f }: Props) {
             <td>
               <Faded>
                 {[
-                  f.first > 0 && `${f.first} for the first time`,
-                  f.unchanged > 0 && `${f.unchanged} stay as they are and are sent nothing`,
+                  f.first > 0 && `${f.first.toLocaleString('en')} for the first time`,
+                  f.unchanged > 0 &&
+                    `${f.unchanged.toLocaleString('en')} stay as they are and are sent nothing`,
                 ]
                   .filter(Boolean)
                   .join('; ')}

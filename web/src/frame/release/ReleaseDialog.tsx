@@ -81,7 +81,7 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
           ) : (
             <Faded>
               {forecast.data &&
-                `${forecast.data.told} ${forecast.data.told === 1 ? 'is' : 'are'} registered and told at once; ${count - forecast.data.told} take it when they next ask.`}
+                `${forecast.data.told.toLocaleString('en')} ${forecast.data.told === 1 ? 'is' : 'are'} registered and told at once; ${(count - forecast.data.told).toLocaleString('en')} take it when they next ask.`}
             </Faded>
           )}
         </>

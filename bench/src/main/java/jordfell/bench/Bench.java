@@ -94,7 +94,12 @@ public final class Bench {
             double few = release.forecast(ids.subList(SMALL - FEW, SMALL));
             say("forecast of 10,000 devices against 1,000", release.forecast(ids), few, 13, "s");
             double one = release.released(ids.subList(SERVED, SERVED + FEW));
-            say("release to 5,000 devices against 1,000", release.released(ids.subList(SMALL / 2, SMALL)), one, 7, "s");
+            say(
+                    "release in waves to 5,000 devices against 1,000",
+                    release.released(ids.subList(SMALL / 2, SMALL)),
+                    one,
+                    7,
+                    "s");
             Files.createDirectories(folder.resolve("assets"));
             Files.write(folder.resolve("assets/same-size.korrin"), serve.configuration());
             double files = serve.files("/assets/same-size.korrin");

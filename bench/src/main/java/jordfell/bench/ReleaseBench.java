@@ -1,7 +1,11 @@
 package jordfell.bench;
 
 import java.util.List;
+import java.util.Optional;
+import jordfell.core.waves.WavePlan;
+import jordfell.core.waves.WaveWatch;
 import jordfell.server.release.ReleaseService;
+import jordfell.server.release.ReleaseService.WaveWish;
 
 /** How long it takes to say what a release would do, and to make it. */
 final class ReleaseBench {
@@ -19,10 +23,17 @@ final class ReleaseBench {
         return (System.nanoTime() - start) / 1e9;
     }
 
-    /** Seconds until a release to these devices is made. */
+    /** Seconds until a release to these devices in two waves is made. */
     double released(List<Long> devices) {
+        List<WaveWish> waves = List.of(
+                wave(new WavePlan.Part.These(devices.subList(0, 1)), WaveWatch.Starts.BY_HAND),
+                wave(new WavePlan.Part.Rest(), WaveWatch.Starts.BY_HAND));
         long start = System.nanoTime();
-        server.bean(ReleaseService.class).release(devices, "bench");
+        server.bean(ReleaseService.class).release(devices, "bench", waves, false);
         return (System.nanoTime() - start) / 1e9;
+    }
+
+    private static WaveWish wave(WavePlan.Part part, WaveWatch.Starts starts) {
+        return new WaveWish("bench", part, starts, Optional.empty(), 10);
     }
 }

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import jordfell.core.path.DeviceFacts.HeldBack;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
 import jordfell.core.path.DeviceFacts.SentLine;
@@ -169,24 +170,36 @@ public class ReleaseStore {
 
     /** Gives devices back what they had before these items. */
     void giveBack(long releaseId, int wave, List<Long> deviceIds, ItemState become, Instant at) {
-        for (long device : deviceIds) {
-            Optional<Optional<Long>> before =
-                    jdbc.one("""
-                    select before_item from release_item where release_id = ? and wave = ? and device_id = ?
-                    and state = 'SENT'""", row -> row.numberIfAny("before_item"), releaseId, wave, device);
-            before.ifPresent(item -> {
-                jdbc.update(
-                        "update release_item set state = ? where release_id = ? and wave = ? and device_id = ?",
-                        become.name(),
+        record Sent(long item, long device, Optional<Long> before) {}
+        Set<Long> wanted = Set.copyOf(deviceIds);
+        List<Sent> sent = jdbc
+                .list(
+                        """
+                        select id, device_id, before_item from release_item
+                        where release_id = ? and wave = ? and state = 'SENT'""",
+                        row -> new Sent(row.number("id"), row.number("device_id"), row.numberIfAny("before_item")),
                         releaseId,
-                        wave,
-                        device);
-                item.ifPresentOrElse(
-                        id -> jdbc.update(
-                                "update device_release set item_id = ?, since = ? where device_id = ?", id, at, device),
-                        () -> jdbc.update("delete from device_release where device_id = ?", device));
-            });
-        }
+                        wave)
+                .stream()
+                .filter(s -> wanted.contains(s.device()))
+                .toList();
+        jdbc.batch(
+                "update release_item set state = ? where id = ?",
+                sent.stream()
+                        .map(s -> new @Nullable Object[] {become.name(), s.item()})
+                        .toList());
+        jdbc.batch(
+                "update device_release set item_id = ?, since = ? where device_id = ?",
+                sent.stream()
+                        .filter(s -> s.before().isPresent())
+                        .map(s -> new @Nullable Object[] {s.before().get(), at, s.device()})
+                        .toList());
+        jdbc.batch(
+                "delete from device_release where device_id = ?",
+                sent.stream()
+                        .filter(s -> s.before().isEmpty())
+                        .map(s -> new @Nullable Object[] {s.device()})
+                        .toList());
     }
 
     /** What is released to a device now. */
