@@ -2,7 +2,9 @@ package jordfell.core.waves;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import java.util.stream.LongStream;
 import jordfell.core.waves.WavePlan.Part;
 import org.junit.jupiter.api.Test;
@@ -33,5 +35,28 @@ class WavePlanTest {
     @Test
     void strangersAreNotTaken() {
         assertThat(WavePlan.deal(TEN, List.of(new Part.These(List.of(99L))))).containsExactly(List.of());
+    }
+
+    @Test
+    void whateverThePartsEachDeviceIsInOneWaveIfTheLastTakesTheRest() {
+        Random random = new Random(31);
+        for (int round = 0; round < 500; round++) {
+            List<Long> devices =
+                    LongStream.range(0, random.nextInt(200)).boxed().toList();
+            List<Part> parts = new ArrayList<>();
+            for (int i = 0; i < random.nextInt(5); i++) {
+                parts.add(
+                        random.nextBoolean()
+                                ? new Part.Share(1 + random.nextInt(100))
+                                : new Part.These(LongStream.range(0, random.nextInt(20))
+                                        .map(n -> random.nextInt(250))
+                                        .boxed()
+                                        .toList()));
+            }
+            parts.add(new Part.Rest());
+            List<List<Long>> waves = WavePlan.deal(devices, parts);
+            assertThat(waves).hasSameSizeAs(parts);
+            assertThat(waves.stream().flatMap(List::stream)).containsExactlyInAnyOrderElementsOf(devices);
+        }
     }
 }

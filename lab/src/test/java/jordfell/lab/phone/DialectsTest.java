@@ -59,7 +59,7 @@ class DialectsTest {
         return List.of(new KeyPlan.Placed(2, new KeyPlace(0, 1, 2), KeyKind.BLF, "2431", text, "t"));
     }
 
-    private static String file(String family, String text, int stations) {
+    static String file(String family, String text, int stations) {
         ResolvedSettings line = SettingsResolver.resolve(Scope.LINE, LAYERS);
         List<Station> all = IntStream.rangeClosed(1, stations)
                 .mapToObj(i -> new Station(i, "241" + i, "241" + i + "-a", text, line))
@@ -77,7 +77,7 @@ class DialectsTest {
                 .toList());
     }
 
-    private static Maker maker(String family) {
+    static Maker maker(String family) {
         return Maker.valueOf(family.toUpperCase(java.util.Locale.ROOT));
     }
 
@@ -118,7 +118,7 @@ class DialectsTest {
             done
             """;
 
-    private static String brask(String text) {
+    static String brask(String text) {
         Family family = new Family("brask", "Brask", "text/plain", "b9-", ".set", Escaping.PERCENT, BRASK);
         Dialect dialect = ((Dialect.Compiled.Good) Dialect.of(family)).dialect();
         ResolvedSettings line = SettingsResolver.resolve(Scope.LINE, LAYERS);
