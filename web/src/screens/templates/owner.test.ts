@@ -11,7 +11,12 @@ const layer = (kind: Owner['layer'], owner: string): Schemas['LayerView'] => ({
 
 const settings = (...layers: Schemas['LayerView'][]) => ({ layers }) as Schemas['DeviceSettings']
 
-const own = settings(layer('SITE', '2'), layer('TEMPLATE', '1'), layer('TEMPLATE', '3'), layer('DEVICE', '27'))
+const own = settings(
+  layer('SITE', '2'),
+  layer('TEMPLATE', '1'),
+  layer('TEMPLATE', '3'),
+  layer('DEVICE', '27'),
+)
 
 test('the nearest template is edited unless another layer is chosen', () => {
   expect(ownerOf(own, undefined)?.owner).toBe('3')

@@ -36,15 +36,14 @@ final class Jordfell implements AutoCloseable {
 
     /** @param past whether the demo's three hours are played first; without them there is no device */
     Jordfell(boolean past) {
-        server = new SpringApplication(JordfellServer.class)
-                .run(
-                        "--server.port=0",
-                        "--spring.datasource.url=jdbc:h2:mem:e2e" + System.nanoTime() + ";DB_CLOSE_DELAY=-1",
-                        "--jordfell.data=mem:e2e",
-                        "--jordfell.demo=true",
-                        "--jordfell.past=" + past,
-                        "--jordfell.sip-port=0",
-                        "--jordfell.tftp-port=0");
+        server = started(
+                "--server.port=0",
+                "--spring.datasource.url=jdbc:h2:mem:e2e" + System.nanoTime() + ";DB_CLOSE_DELAY=-1",
+                "--jordfell.data=mem:e2e",
+                "--jordfell.demo=true",
+                "--jordfell.past=" + past,
+                "--jordfell.sip-port=0",
+                "--jordfell.tftp-port=0");
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
         browser = playwright
@@ -52,6 +51,11 @@ final class Jordfell implements AutoCloseable {
                 .launch(new BrowserType.LaunchOptions()
                         .setExecutablePath(Path.of("/usr/bin/chromium"))
                         .setArgs(QUIET));
+    }
+
+    /** One after another: two applications that set up logging in one process at once trip over each other. */
+    private static synchronized ConfigurableApplicationContext started(String... arguments) {
+        return new SpringApplication(JordfellServer.class).run(arguments);
     }
 
     String address() {

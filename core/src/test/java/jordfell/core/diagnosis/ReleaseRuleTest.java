@@ -113,7 +113,8 @@ class ReleaseRuleTest {
 
     @Test
     void deviceThatHasAnEarlierReleaseKeepsItsDialToneAndIsNotHeld() {
-        released = Optional.of(new ReleaseFacts(30, new Revision("aaaa"), NOW.minusSeconds(30), "Lena Ravn", List.of()));
+        released =
+                Optional.of(new ReleaseFacts(30, new Revision("aaaa"), NOW.minusSeconds(30), "Lena Ravn", List.of()));
         heldBack = Optional.of(new HeldBack(31, 2, NOW.minusSeconds(10), "Mats stopped it."));
         assertThat(Diagnosis.of(device())).extracting(Finding::cause).doesNotContain(Cause.RELEASE_HELD);
         assertThat(device().path().stop(Stop.RELEASED).evidence())

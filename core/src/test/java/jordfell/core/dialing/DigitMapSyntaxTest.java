@@ -15,7 +15,7 @@ class DigitMapSyntaxTest {
                 "(2xxx)",
                 "(0T|00T|[1-7]xxx|8xxxxxxx|#xxxxxxx|*xx|91xxxxxxxxxx|9011x.T)",
                 "[2-4]xxx|112",
-                "[124-6A-D]x.",
+                "[124-6AD]x.",
                 "x.T",
                 "*86"
             })
@@ -41,7 +41,7 @@ class DigitMapSyntaxTest {
                 "(2x)x);At character 4: “)” does not belong here"
             })
     void whatIsNoneIsToldWithItsPlace(String map, String why) {
-        assertThat(DigitMapSyntax.refuse(map)).hasValueSatisfying(told -> assertThat(told)
-                .contains(why));
+        assertThat(DigitMapSyntax.refuse(map))
+                .hasValueSatisfying(told -> assertThat(told).contains(why));
     }
 }

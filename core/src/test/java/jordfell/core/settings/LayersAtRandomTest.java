@@ -80,7 +80,9 @@ class LayersAtRandomTest {
                         .isEqualTo(winner.map(Said::name));
                 assertThat(setting.value())
                         .isEqualTo(winner.map(w -> w.values().get(key))
-                                .or(() -> SettingsCatalogue.find(key).orElseThrow().usual()));
+                                .or(() -> SettingsCatalogue.find(key)
+                                        .orElseThrow()
+                                        .usual()));
                 assertThat(setting.words())
                         .extracting(LayerWord::name)
                         .containsExactlyElementsOf(said.stream()

@@ -1,5 +1,6 @@
 package jordfell.server.release;
 
+import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.ExecutionException;
@@ -8,26 +9,26 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import org.springframework.stereotype.Component;
 
 /**
  * Works through many things on all cores. Only a part of them is under way at a time, so that what is held in memory does
  * not grow with the fleet; results are taken in order by the thread that asked.
  */
-final class InParts {
+@Component
+class InParts {
 
     private static final int PART = 256;
 
-    private static final ExecutorService WORKERS =
+    private final ExecutorService workers =
             Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors(), task -> {
                 Thread thread = new Thread(task, "many-devices");
                 thread.setDaemon(true);
                 return thread;
             });
 
-    private InParts() {}
-
     /** Has the work done for each, and gives what comes of it to the taker. */
-    static <A, B> void each(List<A> all, Function<A, B> work, Consumer<B> taker) {
+    <A, B> void each(List<A> all, Function<A, B> work, Consumer<B> taker) {
         if (all.size() == 1) {
             taker.accept(work.apply(all.get(0)));
             return;
@@ -35,10 +36,15 @@ final class InParts {
         for (int from = 0; from < all.size(); from += PART) {
             List<Future<B>> part = new ArrayList<>();
             for (A one : all.subList(from, Math.min(all.size(), from + PART))) {
-                part.add(WORKERS.submit(() -> work.apply(one)));
+                part.add(workers.submit(() -> work.apply(one)));
             }
             part.forEach(result -> taker.accept(got(result)));
         }
+    }
+
+    @PreDestroy
+    void stop() {
+        workers.shutdownNow();
     }
 
     private static <B> B got(Future<B> result) {

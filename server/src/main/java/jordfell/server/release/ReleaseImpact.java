@@ -70,12 +70,14 @@ class ReleaseImpact {
     private final FactsAssembler facts;
     private final ReleaseStore releases;
     private final PhoneBell bell;
+    private final InParts parts;
     private final Jdbc jdbc;
 
-    ReleaseImpact(FactsAssembler facts, ReleaseStore releases, PhoneBell bell, Jdbc jdbc) {
+    ReleaseImpact(FactsAssembler facts, ReleaseStore releases, PhoneBell bell, InParts parts, Jdbc jdbc) {
         this.facts = facts;
         this.releases = releases;
         this.bell = bell;
+        this.parts = parts;
         this.jdbc = jdbc;
     }
 
@@ -83,7 +85,7 @@ class ReleaseImpact {
     Forecast of(List<Long> deviceIds) {
         Set<MacAddress> calling = Set.copyOf(bell.inCall());
         Sums sums = new Sums();
-        InParts.each(deviceIds, id -> facts.assemble(id).map(d -> one(d, calling)), one -> one.ifPresent(sums::add));
+        parts.each(deviceIds, id -> facts.assemble(id).map(d -> one(d, calling)), one -> one.ifPresent(sums::add));
         return sums.impact(
                 jdbc.listOf("""
                         select d.label from unnest(cast(? as bigint array)) as u(id)

@@ -46,6 +46,7 @@ public class ReleaseService {
     private final PathKeeper paths;
     private final Bells bells;
     private final Making making;
+    private final InParts parts;
     private final Audit audit;
     private final InstantSource clock;
 
@@ -59,6 +60,7 @@ public class ReleaseService {
             PathKeeper paths,
             Bells bells,
             Making making,
+            InParts parts,
             Audit audit,
             InstantSource clock) {
         this.jdbc = jdbc;
@@ -70,6 +72,7 @@ public class ReleaseService {
         this.paths = paths;
         this.bells = bells;
         this.making = making;
+        this.parts = parts;
         this.audit = audit;
         this.clock = clock;
     }
@@ -143,7 +146,7 @@ public class ReleaseService {
         List<Long> changing = new ArrayList<>();
         List<FieldProblem> obstacles = new ArrayList<>();
         AtomicInteger index = new AtomicInteger();
-        InParts.each(deviceIds, this::outcome, outcome -> {
+        parts.each(deviceIds, this::outcome, outcome -> {
             turn.step();
             String pointer = "/deviceIds/" + index.getAndIncrement();
             if (outcome instanceof Outcome.Fails fails && obstacles.size() < MOST_TOLD) {

@@ -47,9 +47,11 @@ class MakingTest {
     void manyAreWorkedThroughInOrderAndTheFirstFailureIsTheAskers() {
         List<Integer> all = IntStream.range(0, 1_000).boxed().toList();
         List<Integer> taken = new ArrayList<>();
-        InParts.each(all, i -> i * 2, taken::add);
+        InParts parts = new InParts();
+        parts.each(all, i -> i * 2, taken::add);
         assertThat(taken).hasSize(1_000).startsWith(0, 2, 4).endsWith(1_996, 1_998);
-        assertThatThrownBy(() -> InParts.each(all, i -> 1 / (i - 700), taken::add))
+        assertThatThrownBy(() -> parts.each(all, i -> 1 / (i - 700), taken::add))
                 .isInstanceOf(ArithmeticException.class);
+        parts.stop();
     }
 }
