@@ -104,7 +104,7 @@ export function FamilySheet({ family, onDone }: Props) {
         </Box>
         <Box flex="1" minW="0">
           <Flex align="center" gap="8px">
-            <Heading>As sent to</Heading>
+            <Heading whiteSpace="nowrap">As sent to</Heading>
             <DevicePicker label="Device" value={seen} onChoose={setDevice} />
           </Flex>
           <chakra.pre
