@@ -1,8 +1,11 @@
+import { useState } from 'react'
 import { Navigate, Route, Routes } from 'react-router'
+import type { Schemas } from './api/client'
 import { useLive } from './api/live'
-import { useSession } from './api/queries'
+import { useSession, useStart } from './api/queries'
+import { LeaveGuard } from './form/LeaveGuard'
 import { Frame } from './frame/Frame'
-import { Trouble } from './kit/Trouble'
+import { Shown } from './kit/Shown'
 import { Fleet } from './screens/fleet/Fleet'
 import { Handoff } from './screens/handoff/Handoff'
 import { Batches } from './screens/intake/Batches'
@@ -15,6 +18,8 @@ import { OutsideNumbers } from './screens/roster/OutsideNumbers'
 import { People } from './screens/roster/People'
 import { Settings } from './screens/settings/Settings'
 import { SignIn } from './screens/signin/SignIn'
+import { SignInAgain } from './screens/signin/SignInAgain'
+import { Starting, StartingAgain } from './screens/signin/Starting'
 import { Compare } from './screens/compare/Compare'
 import { Keys } from './screens/keys/Keys'
 import { Releases } from './screens/releases/Releases'
@@ -27,13 +32,52 @@ export function App() {
 }
 
 function Inside() {
-  const session = useSession()
-  useLive(!!session.data)
-  if (session.isPending) return null
-  if (session.isError) return <Trouble error={session.error} />
-  if (!session.data) return <SignIn />
+  const start = useStart()
+  // Screens that were open stay, with what is typed in them, while the server starts anew.
+  const [wasReady, setWasReady] = useState(false)
+  if (start.data?.ready && !wasReady) setWasReady(true)
+  if (!start.data)
+    return (
+      <Shown query={start} what="Jordfell">
+        {() => null}
+      </Shown>
+    )
+  if (!start.data.ready && !wasReady) return <Starting start={start.data} />
   return (
-    <Frame person={session.data}>
+    <>
+      <Ready />
+      {!start.data.ready && <StartingAgain start={start.data} />}
+    </>
+  )
+}
+
+function Ready() {
+  const session = useSession()
+  // Who was here last: their screens stay, under the sign-in, when the session ends.
+  const [last, setLast] = useState<Schemas['SignedIn']>()
+  if (session.data && session.data !== last) setLast(session.data)
+  useLive(!!session.data)
+  const person = session.data ?? last
+  if (!person)
+    return session.data === null ? (
+      <SignIn />
+    ) : (
+      <Shown query={session} what="Jordfell">
+        {() => null}
+      </Shown>
+    )
+  return (
+    <>
+      <Screens key={person.login} person={person} />
+      {session.data === null && <SignInAgain login={person.login} />}
+    </>
+  )
+}
+
+function Screens({ person }: { person: Schemas['SignedIn'] }) {
+  return (
+    <Frame person={person}>
+      <LeaveGuard />
       <Routes>
         <Route path="/intake" element={<Navigate to="/intake/sheet" replace />} />
         <Route path="/intake/sheet" element={<Intake />} />

@@ -10,6 +10,7 @@ import { Problem, unwrap } from './problem'
 
 export const keys = {
   session: ['session'] as const,
+  start: ['session', 'start'] as const,
   frame: ['frame'] as const,
   ground: ['ground'] as const,
   devices: ['devices'] as const,
@@ -23,6 +24,15 @@ export const keys = {
   lab: ['lab'] as const,
   releases: ['releases'] as const,
 }
+
+/** How far the server's start is; asked again every second until it is ready. */
+export const useStart = () =>
+  useQuery({
+    queryKey: keys.start,
+    queryFn: () => unwrap(client.GET('/api/start')),
+    refetchInterval: (query) => (query.state.data?.ready ? false : 1_000),
+    staleTime: Infinity,
+  })
 
 /** Who is signed in; null for nobody. */
 export function useSession() {
@@ -137,6 +147,11 @@ export function useChange<V, R>(
     onSuccess: (result, wish) => {
       void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
       done?.(result, wish)
+    },
+    onError: (error) => {
+      // Somebody else was first: what they made of it is asked for, so that it can be told.
+      if (error instanceof Problem && error.status === 412)
+        void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
     },
   })
 }

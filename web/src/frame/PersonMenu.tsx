@@ -1,8 +1,7 @@
 import { Box, chakra } from '@chakra-ui/react'
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { client, type Schemas } from '../api/client'
-import { keys } from '../api/queries'
+import { useLeaving } from '../form/useLeaving'
 import { Act } from '../kit/basics'
 import { useTheme } from '../theme/useTheme'
 
@@ -24,11 +23,11 @@ const ROLES = { VIEWER: 'looks', TECHNICIAN: 'technician', LEAD: 'lead' } as con
 export function PersonMenu({ person, onHelp }: { person: Schemas['SignedIn']; onHelp: () => void }) {
   const [open, setOpen] = useState(false)
   const [theme, switchTheme] = useTheme()
-  const queries = useQueryClient()
+  const leaving = useLeaving()
   const signOut = async () => {
     await client.DELETE('/api/session')
-    queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
-    queries.setQueryData(keys.session, null)
+    // The page is loaded anew: nothing of what this person saw stays behind the sign-in.
+    window.location.assign('/')
   }
   const initials = person.name
     .split(' ')
@@ -67,13 +66,14 @@ export function PersonMenu({ person, onHelp }: { person: Schemas['SignedIn']; on
             {theme === 'dark' ? 'Light paper' : 'Dark paper'}
           </Act>
           <Act kind="quiet" onClick={onHelp}>
-            Keys
+            Shortcuts and words
           </Act>
-          <Act kind="quiet" onClick={() => void signOut()}>
+          <Act kind="quiet" onClick={() => leaving.leave(() => void signOut())}>
             Sign out
           </Act>
         </Box>
       )}
+      {leaving.question}
     </Box>
   )
 }

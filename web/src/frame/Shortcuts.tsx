@@ -1,7 +1,9 @@
 import { Box } from '@chakra-ui/react'
 import { Fragment } from 'react'
-import { Key } from '../kit/basics'
+import { Heading, Key } from '../kit/basics'
 import { Dialog } from '../kit/Dialog'
+import { Glossary } from '../kit/Term'
+import { WORDS } from '../kit/words'
 import { SCREENS } from './screens'
 
 const EVERYWHERE = [
@@ -9,27 +11,46 @@ const EVERYWHERE = [
   ['e', 'Enrol'],
   ['j k', 'Next and previous row'],
   ['Enter', 'Open the row'],
+  ['x', 'Choose the row'],
   ['Esc', 'Back to the list'],
-  ['?', 'These keys'],
+  ['?', 'This page'],
 ]
 
+/** What a key does on every screen, and what Jordfell's own words mean. */
 export function Shortcuts({ onClose }: { onClose: () => void }) {
   const rows = [...SCREENS.map((s) => [`g ${s.letter}`, s.name]), ...EVERYWHERE]
   return (
-    <Dialog title="Keys" onClose={onClose} width="360px">
-      <Box display="grid" gridTemplateColumns="90px 1fr" gap="6px" alignItems="center">
-        {rows.map(([keys, what]) => (
-          <Fragment key={what}>
-            <span>
-              {keys?.split(' ').map((k) => (
-                <Key key={k} mr="4px">
-                  {k}
-                </Key>
-              ))}
-            </span>
-            <span>{what}</span>
-          </Fragment>
-        ))}
+    <Dialog title="Shortcuts and words" onClose={onClose} width="860px">
+      <Box display="grid" gridTemplateColumns="270px 1fr" gap="28px" alignItems="start">
+        <Box
+          display="grid"
+          gridTemplateColumns="70px 1fr"
+          gap="6px"
+          alignItems="center"
+          position="sticky"
+          top="0"
+        >
+          {rows.map(([keys, what]) => (
+            <Fragment key={what}>
+              <span>
+                {keys?.split(' ').map((k) => (
+                  <Key key={k} mr="4px">
+                    {k}
+                  </Key>
+                ))}
+              </span>
+              <span>{what}</span>
+            </Fragment>
+          ))}
+        </Box>
+        <Box tabIndex={0} role="region" aria-label="Words">
+          {WORDS.map((part, i) => (
+            <Box key={part.title} mt={i > 0 ? '14px' : 0}>
+              <Heading mb="4px">{part.title}</Heading>
+              <Glossary words={part.words} />
+            </Box>
+          ))}
+        </Box>
       </Box>
     </Dialog>
   )

@@ -7,6 +7,7 @@ import { Brand } from './Brand'
 import { PersonMenu } from './PersonMenu'
 import { SCREENS } from './screens'
 import { Search } from './Search'
+import { StaleNote } from './StaleNote'
 
 const Item = chakra(NavLink, {
   base: {
@@ -64,6 +65,7 @@ export function TopBar({ person, onHelp }: { person: Schemas['SignedIn']; onHelp
         ))}
       </Flex>
       <Flex ml="auto" align="center" gap="14px" minW="0">
+        <StaleNote />
         <Search />
         <PersonMenu person={person} onHelp={onHelp} />
       </Flex>

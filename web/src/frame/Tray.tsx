@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { useFrame } from '../api/queries'
 import { Age } from '../kit/Age'
+import { MakingBar, useMaking } from './release/MakingBar'
 import { ReleaseDialog } from './release/ReleaseDialog'
 
 const TrayAct = chakra('button', {
@@ -22,12 +23,17 @@ const TrayAct = chakra('button', {
 export function Tray({ mayRelease }: { mayRelease: boolean }) {
   const frame = useFrame().data
   const [open, setOpen] = useState(false)
-  if (!frame || (frame.pending === 0 && frame.wavesStopped === 0 && frame.wavesRunning === 0)) return null
+  const making = useMaking()
+  if (!frame) return null
+  const waves = frame.wavesStopped > 0 || frame.wavesRunning > 0
+  if (!making && frame.pending === 0 && !waves) return null
   const one = frame.pending === 1
   const newest = frame.unreleased[0]
   return (
     <Flex as="footer" h="44px" flexShrink="0" bg="trayBg" color="trayInk" align="center" px="18px" gap="10px">
-      {frame.pending > 0 && (
+      {making ? (
+        <MakingBar mayCallOff={mayRelease} />
+      ) : frame.pending > 0 ? (
         <>
           <chakra.b whiteSpace="nowrap">
             {frame.pending.toLocaleString('en')} {one ? 'device' : 'devices'}
@@ -46,9 +52,9 @@ export function Tray({ mayRelease }: { mayRelease: boolean }) {
             )}
           </chakra.span>
         </>
-      )}
+      ) : null}
       <Flex ml="auto" gap="12px" align="center">
-        {(frame.wavesStopped > 0 || frame.wavesRunning > 0) && (
+        {waves && (
           <chakra.span textDecoration="underline" whiteSpace="nowrap">
             <Link to="/templates/releases">
               {frame.wavesStopped > 0

@@ -35,10 +35,12 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
   const [supersede, setSupersede] = useState(false)
   const [reason, setReason] = useState('')
   const page = pending.data ?? NOTHING
+  // What is listed is still the answer to another search: nothing is released before it is known what would be.
+  const counting = pending.isPending || pending.isPlaceholderData
   const { count, listed, body } = choiceOf(page, q, left)
   const forecast = useQuery({
     queryKey: ['impact', 'release', body],
-    enabled: count > 0 && count <= AT_ONCE,
+    enabled: !counting && count > 0 && count <= AT_ONCE,
     queryFn: () => unwrap(client.POST('/api/releases/impact', { body })),
   })
   const waves = wavesOf(plan, listed, first)
@@ -69,15 +71,17 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
         <>
           <Act
             kind="main"
-            disabled={count === 0 || release.isPending}
+            disabled={counting || count === 0 || release.isPending}
             onClick={() => release.mutate(undefined)}
           >
-            {plan.inWaves
-              ? `Begin with the first of ${waves.length} waves`
-              : `Release to ${count.toLocaleString('en')} ${count === 1 ? 'device' : 'devices'}`}
+            {counting
+              ? 'Counting…'
+              : plan.inWaves
+                ? `Begin with the first of ${waves.length} waves`
+                : `Release to ${count.toLocaleString('en')} ${count === 1 ? 'device' : 'devices'}`}
           </Act>
           {release.isPending && count > SHORT ? (
-            <MakingBar />
+            <MakingBar begun />
           ) : (
             <Faded>
               {forecast.data &&
@@ -122,7 +126,9 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
               onFirst={(id) => setFirst((before) => toggle(before, id))}
               onOpen={onClose}
             />
-            {page.all === 0 && !pending.isPending && (
+            {pending.isPending && <Faded>The changed devices are being loaded…</Faded>}
+            <Trouble error={pending.error} />
+            {page.all === 0 && pending.isSuccess && !pending.isPlaceholderData && (
               <Faded>{q ? `No changed device has “${q}” in it.` : 'Everything is on the phones.'}</Faded>
             )}
           </Box>
@@ -148,8 +154,15 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
                 Work it out for {count.toLocaleString('en')} devices
               </Act>
             ) : (
-              <Faded>{count === 0 ? 'No device is chosen.' : 'Being worked out…'}</Faded>
+              <Faded>
+                {counting
+                  ? 'Counting…'
+                  : count === 0
+                    ? 'No device is chosen.'
+                    : !forecast.error && 'Being worked out…'}
+              </Faded>
             )}
+            <Trouble error={forecast.error} />
           </Box>
         </Box>
       </Flex>

@@ -47,8 +47,12 @@ export function BulkChange({ deviceIds, onClose, onDone }: Props) {
       width="760px"
       footer={
         <>
-          <Act kind="main" disabled={work === 0 || apply.isPending} onClick={() => apply.mutate(undefined)}>
-            Change {work}
+          <Act
+            kind="main"
+            disabled={look.isPlaceholderData || work === 0 || apply.isPending}
+            onClick={() => apply.mutate(undefined)}
+          >
+            {look.isPlaceholderData || look.isPending ? 'Looking…' : `Change ${work}`}
           </Act>
           <Faded>{rows.filter((r) => r.refusal !== '').length} can’t be changed so</Faded>
         </>

@@ -1,5 +1,6 @@
 import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '../../api/client'
+import { Explained } from '../../kit/Term'
 import { CONDITIONS } from '../../kit/stops'
 
 const Chip = chakra('button', {
@@ -26,13 +27,11 @@ export function ConditionChips({ counts, chosen, onChoose }: Props) {
         const devices = counts.find((c) => c.name === name)?.devices ?? 0
         if (devices === 0 && chosen !== name) return null
         return (
-          <Chip
-            key={name}
-            aria-pressed={chosen === name}
-            onClick={() => onChoose(chosen === name ? '' : name)}
-          >
-            {label} {devices}
-          </Chip>
+          <Explained key={name} word={label}>
+            <Chip aria-pressed={chosen === name} onClick={() => onChoose(chosen === name ? '' : name)}>
+              {label} {devices}
+            </Chip>
+          </Explained>
         )
       })}
     </>

@@ -5,6 +5,7 @@ import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { Act } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
+import { LetItLeave } from './LetItLeave'
 
 type Props = { device: Schemas['DeviceSheet']; onEdit: () => void }
 
@@ -12,7 +13,9 @@ type Props = { device: Schemas['DeviceSheet']; onEdit: () => void }
 export function DeviceActs({ device, onEdit }: Props) {
   const path = { params: { path: { id: device.id } } }
   const testCall = useChange(() => unwrap(client.POST('/api/devices/{id}/test-call', path)))
-  const release = useChange(() => unwrap(client.POST('/api/devices/{id}/release', path)))
+  const release = useChange((supersede: boolean) =>
+    unwrap(client.POST('/api/devices/{id}/release', { ...path, body: { supersede } })),
+  )
   const restart = useChange(() => unwrap(client.POST('/api/devices/{id}/restart', path)))
   const offered = device.findings.some((f) => f.remedies.some((r) => r.action === 'RELEASE'))
   const registered = device.lines.some((l) => l.state === 'registered')
@@ -20,13 +23,17 @@ export function DeviceActs({ device, onEdit }: Props) {
     <Box mt="12px">
       <Flex gap="8px" wrap="wrap">
         {device.pending && device.releasable && !offered && (
-          <Act kind="main" disabled={release.isPending} onClick={() => release.mutate(undefined)}>
+          <Act kind="main" disabled={release.isPending} onClick={() => release.mutate(false)}>
             Release to this device
           </Act>
         )}
         <Act
           disabled={!registered || testCall.isPending}
-          title={registered ? 'Calls out, and is called' : 'No line is registered, so no call can be made'}
+          title={
+            registered
+              ? 'The Lab’s phones call out and are called; another phone is only called'
+              : 'No line is registered, so no call can be made'
+          }
           onClick={() => testCall.mutate(undefined)}
         >
           Test call
@@ -45,7 +52,8 @@ export function DeviceActs({ device, onEdit }: Props) {
         </Act>
         <Act onClick={onEdit}>Edit…</Act>
       </Flex>
-      <Trouble error={testCall.error ?? release.error ?? restart.error} />
+      <LetItLeave error={release.error} onLeave={() => release.mutate(true)} />
+      <Trouble error={testCall.error ?? release.error ?? restart.error} shownAt={['/supersede']} />
     </Box>
   )
 }

@@ -6,6 +6,7 @@ import { useChange } from '../../api/queries'
 import { Age } from '../../kit/Age'
 import { Act, Faded } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
+import { LetItLeave } from './LetItLeave'
 
 type Props = {
   device: Schemas['DeviceSheet']
@@ -14,18 +15,23 @@ type Props = {
   onBind: () => void
 }
 
+/** @param supersede whether the device may leave another release for this one */
+type Wish = { action: Schemas['RemedyView']['action']; supersede?: boolean }
+
 /** Why it is held, in one sentence, and the buttons that mend it. */
 export function FindingBox({ device, finding, mayAct, onBind }: Props) {
   const path = { params: { path: { id: device.id } } }
-  const remedy = useChange(async (action: Schemas['RemedyView']['action']) => {
+  const release = (supersede: boolean) =>
+    unwrap(client.POST('/api/devices/{id}/release', { ...path, body: { supersede } }))
+  const remedy = useChange(async ({ action, supersede = false }: Wish) => {
     switch (action) {
       case 'RELEASE':
-        return void (await unwrap(client.POST('/api/devices/{id}/release', path)))
+        return void (await release(supersede))
       case 'RESEND':
         return void (await unwrap(client.POST('/api/devices/{id}/resend', path)))
       case 'SWAP_LINES':
-        await unwrap(client.POST('/api/devices/{id}/lines/swap', path))
-        return void (await unwrap(client.POST('/api/devices/{id}/release', path)))
+        if (!supersede) await unwrap(client.POST('/api/devices/{id}/lines/swap', path))
+        return void (await release(supersede))
       case 'BIND_LINE':
         return onBind()
       case 'OPEN_SETTINGS':
@@ -63,7 +69,7 @@ export function FindingBox({ device, finding, mayAct, onBind }: Props) {
                 key={r.label}
                 kind={i === 0 ? 'main' : 'plain'}
                 disabled={remedy.isPending}
-                onClick={() => remedy.mutate(r.action)}
+                onClick={() => remedy.mutate({ action: r.action })}
               >
                 {r.label}
               </Act>
@@ -78,12 +84,16 @@ export function FindingBox({ device, finding, mayAct, onBind }: Props) {
           <Age at={finding.since} />
         </Faded>
       </Flex>
-      {remedy.isSuccess && remedy.variables === 'RESEND' && (
+      {remedy.isSuccess && remedy.variables.action === 'RESEND' && (
         <Box mt="6px" color="ink" role="status">
           The phone is sent everything anew when it next asks; watch the path.
         </Box>
       )}
-      <Trouble error={remedy.error} />
+      <LetItLeave
+        error={remedy.error}
+        onLeave={() => remedy.variables && remedy.mutate({ ...remedy.variables, supersede: true })}
+      />
+      <Trouble error={remedy.error} shownAt={['/supersede']} />
     </Box>
   )
 }

@@ -2,9 +2,10 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { useDevices, useGround, useSession } from '../../api/queries'
-import { Act, Choice, Entry, Faded, Title } from '../../kit/basics'
+import { Act, Choice, Faded, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
-import { Trouble } from '../../kit/Trouble'
+import { FilterEntry } from '../../kit/FilterEntry'
+import { Shown } from '../../kit/Shown'
 import { isTyping, useListKeys } from '../../kit/useListKeys'
 import { BulkChange } from './BulkChange'
 import { ConditionChips } from './ConditionChips'
@@ -106,19 +107,22 @@ export function Fleet() {
               chosen={filter.condition}
               onChoose={(c) => set('condition', c)}
             />
-            <Entry
-              aria-label="Only with"
+            <FilterEntry
+              label="Only with"
               placeholder="only with…"
               width="130px"
               ml="auto"
               value={filter.q}
-              onChange={(e) => set('q', e.target.value)}
+              onFilter={(q) => set('q', q)}
             />
           </Flex>
           {chosen.size > 0 && (
             <Flex gap="12px" align="center" mb="8px" pr="14px">
               <b>{chosen.size} chosen</b>
-              <Act onClick={() => setChosen(new Set(rows.map((r) => r.id)))}>
+              <Act
+                disabled={fleet.isPlaceholderData}
+                onClick={() => setChosen(new Set(rows.map((r) => r.id)))}
+              >
                 Choose all {rows.length} shown
               </Act>
               <Act kind="main" onClick={() => setChanging(true)}>
@@ -139,25 +143,28 @@ export function Fleet() {
               }}
             />
           )}
-          <Trouble error={fleet.error} />
-          {rows.length === 0 && !fleet.isPending ? (
-            filtered ? (
-              <Empty title="No device fits">Take a filter off to see more.</Empty>
-            ) : (
-              <Empty title="No device is enrolled yet">Press e, and scan or type the first MAC.</Empty>
-            )
-          ) : (
-            <FleetTable
-              rows={rows}
-              open={open}
-              walked={walked}
-              chosen={chosen}
-              onChoose={mayChange ? choose : undefined}
-              narrow={open > 0}
-              onOpen={openDevice}
-              onEnd={() => fleet.hasNextPage && !fleet.isFetching && void fleet.fetchNextPage()}
-            />
-          )}
+          <Shown query={fleet} what="The fleet">
+            {() =>
+              rows.length === 0 ? (
+                filtered ? (
+                  <Empty title="No device fits">Take a filter off to see more.</Empty>
+                ) : (
+                  <Empty title="No device is enrolled yet">Press e, and scan or type the first MAC.</Empty>
+                )
+              ) : (
+                <FleetTable
+                  rows={rows}
+                  open={open}
+                  walked={walked}
+                  chosen={chosen}
+                  onChoose={mayChange ? choose : undefined}
+                  narrow={open > 0}
+                  onOpen={openDevice}
+                  onEnd={() => fleet.hasNextPage && !fleet.isFetching && void fleet.fetchNextPage()}
+                />
+              )
+            }
+          </Shown>
         </Flex>
       )}
       {open > 0 && (

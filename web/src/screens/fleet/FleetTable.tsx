@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Age } from '../../kit/Age'
 import { Grid, Mono } from '../../kit/basics'
+import { CutMiddle } from '../../kit/CutMiddle'
 import { Rail } from '../../kit/Rail'
 import { useRowsInSight } from '../../kit/useRowsInSight'
 
@@ -11,7 +12,7 @@ type Props = {
   rows: Device[]
   open: number
   walked: number
-  /** The sheet is open beside it: the columns that the sheet repeats are left out. */
+  /** The sheet is open beside it: the list folds to path, label and last word. */
   narrow: boolean
   chosen: ReadonlySet<number>
   onChoose: ((id: number) => void) | undefined
@@ -48,11 +49,11 @@ export function FleetTable({ rows, open, walked, narrow, chosen, onChoose, onOpe
           <tr>
             {onChoose && !narrow && <th aria-label="Chosen" style={{ width: '26px' }} />}
             <th>Path to dial tone</th>
-            <th>MAC</th>
+            {!narrow && <th>MAC</th>}
             <th>Label</th>
             {!narrow && <th>Model</th>}
             {!narrow && <th>Site</th>}
-            <th>Lines</th>
+            {!narrow && <th>Lines</th>}
             {!narrow && <th>Firmware</th>}
             <th>Last word</th>
           </tr>
@@ -83,27 +84,39 @@ export function FleetTable({ rows, open, walked, narrow, chosen, onChoose, onOpe
                 <td>
                   <Rail rail={d.rail} />
                 </td>
-                <td>
-                  <Mono>{d.mac}</Mono>
-                </td>
-                <td title={d.label}>
+                {!narrow && (
+                  <td>
+                    <Mono>{d.mac}</Mono>
+                  </td>
+                )}
+                <chakra.td title={d.label} maxW={narrow ? '200px!' : '190px!'}>
                   <Link
                     to={{ pathname: `/fleet/${d.id}`, search: window.location.search }}
                     onClick={(e) => e.stopPropagation()}
                   >
-                    {d.label}
+                    <CutMiddle text={d.label} />
                   </Link>
                   {d.pending && (
                     <chakra.span color="fjord" ml="6px" title="has changes that are not on the phone">
                       ◇
                     </chakra.span>
                   )}
-                </td>
-                {!narrow && <chakra.td color="faded">{d.model}</chakra.td>}
-                {!narrow && <chakra.td color="faded">{d.site}</chakra.td>}
-                <chakra.td maxW={narrow ? '104px!' : '170px!'} title={d.lines}>
-                  <Mono>{d.lines}</Mono>
                 </chakra.td>
+                {!narrow && (
+                  <chakra.td color="faded" maxW="110px!" title={d.model}>
+                    {d.model}
+                  </chakra.td>
+                )}
+                {!narrow && (
+                  <chakra.td color="faded" maxW="130px!" title={d.site}>
+                    {d.site}
+                  </chakra.td>
+                )}
+                {!narrow && (
+                  <chakra.td maxW="150px!" title={d.lines}>
+                    <Mono>{d.lines}</Mono>
+                  </chakra.td>
+                )}
                 {!narrow && (
                   <chakra.td color="faded">
                     <Mono>{d.firmware}</Mono>
@@ -131,7 +144,7 @@ const TONES: Record<string, string> = {
 
 function LastWord({ device }: { device: Device }) {
   return (
-    <chakra.td color={TONES[device.condition]} title={device.word}>
+    <chakra.td color={TONES[device.condition]} title={device.word} maxW="none!" width="99%">
       {device.word}
       {device.since && (
         <>

@@ -4,7 +4,8 @@ import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange, useSession } from '../../api/queries'
 import { Age } from '../../kit/Age'
-import { Act, Heading } from '../../kit/basics'
+import { Heading } from '../../kit/basics'
+import { ConfirmAct } from '../../kit/ConfirmAct'
 import { Trouble } from '../../kit/Trouble'
 
 /** The handoffs of a softphone: made, opened, run out or taken back. */
@@ -44,9 +45,14 @@ export function HandoffPart({ deviceId }: { deviceId: number }) {
               )}
             </span>
             {open && mayChange && (
-              <Act kind="quiet" ml="auto" onClick={() => revoke.mutate(h.id)}>
-                Take it back
-              </Act>
+              <Box ml="auto">
+                <ConfirmAct
+                  label="Take it back"
+                  question="Take this link back? It opens nothing any more; a new one can be made."
+                  disabled={revoke.isPending}
+                  onConfirm={() => revoke.mutate(h.id)}
+                />
+              </Box>
             )}
           </Flex>
         )

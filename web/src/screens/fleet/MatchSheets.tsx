@@ -1,6 +1,7 @@
 import { Box, chakra } from '@chakra-ui/react'
 import type { Schemas } from '../../api/client'
 import { Faded, Grid, Heading, Mono } from '../../kit/basics'
+import { Term } from '../../kit/Term'
 
 /** Side by side for each line: what the registrar expects, what we sent, what the phone used. */
 export function MatchSheets({ sheets }: { sheets: Schemas['MatchSheet'][] }) {
@@ -8,7 +9,9 @@ export function MatchSheets({ sheets }: { sheets: Schemas['MatchSheet'][] }) {
     <>
       {sheets.map((sheet) => (
         <Box key={sheet.line} mt="16px" role="region" aria-label={`Match sheet, line ${sheet.line}`}>
-          <Heading>Match sheet · line {sheet.line}</Heading>
+          <Heading>
+            <Term word="match sheet">Match sheet</Term> · line {sheet.line}
+          </Heading>
           <Grid tableLayout="fixed" css={{ '& td, & th': { px: '6px' } }}>
             <thead>
               <tr>

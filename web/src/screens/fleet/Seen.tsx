@@ -2,6 +2,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { clock } from '../../kit/Age'
+import { Breakable } from '../../kit/Breakable'
 import { Act, Faded, Heading, Mono } from '../../kit/basics'
 
 const FEW = 14
@@ -9,7 +10,7 @@ const FEW = 14
 const Line = chakra('button', {
   base: {
     display: 'grid',
-    gridTemplateColumns: '64px minmax(0, 1fr) auto',
+    gridTemplateColumns: '64px minmax(0, 3fr) minmax(0, 2fr)',
     gap: '8px',
     width: '100%',
     textAlign: 'left',
@@ -45,8 +46,8 @@ export function Seen({ seen }: { seen: Schemas['SeenView'][] }) {
               onClick={() => setOpen(open === key ? undefined : key)}
             >
               <Mono color="faded">{clock(s.until)}</Mono>
-              <chakra.span overflowWrap="anywhere">
-                {s.what}
+              <chakra.span overflowWrap="break-word">
+                <Breakable text={s.what} />
                 {s.times > 1 && (
                   <Faded>
                     {' '}
@@ -54,8 +55,8 @@ export function Seen({ seen }: { seen: Schemas['SeenView'][] }) {
                   </Faded>
                 )}
               </chakra.span>
-              <chakra.span color={s.bad ? 'rust' : 'faded'} textAlign="right">
-                {s.answer}
+              <chakra.span color={s.bad ? 'rust' : 'faded'} textAlign="right" overflowWrap="break-word">
+                <Breakable text={s.answer} />
               </chakra.span>
             </Line>
             {open === key && s.raw && (

@@ -4,19 +4,28 @@ import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { Choice, Faded } from '../../kit/basics'
+import { Trouble } from '../../kit/Trouble'
 import type { Sheet } from './queries'
 
 type Props = { sheet: Sheet; ground: Schemas['Ground'] }
 
 /** What rows get that don't say otherwise: site, template, model, kit. */
 export function Defaults({ sheet, ground }: Props) {
+  // What was chosen counts at once: the next choice must not be made from what the server said before it.
+  const [chosen, setChosen] = useState<Record<string, string>>({})
   const change = useChange(
-    (wish: Record<string, string>) => unwrap(client.PUT('/api/intake/sheet/defaults', { body: wish })),
+    async (wish: Record<string, string>) => {
+      try {
+        return await unwrap(client.PUT('/api/intake/sheet/defaults', { body: wish }))
+      } catch (e) {
+        // What was refused is not shown as if it held.
+        setChosen({})
+        throw e
+      }
+    },
     undefined,
     'sheet',
   )
-  // What was chosen counts at once: the next choice must not be made from what the server said before it.
-  const [chosen, setChosen] = useState<Record<string, string>>({})
   const defaults = { ...sheet.defaults, ...chosen }
   const site = ground.sites.find((s) => s.name === defaults['site'])
   const set = (field: string, value: string) => {
@@ -76,6 +85,7 @@ export function Defaults({ sheet, ground }: Props) {
           <option key={k.id}>{k.name}</option>
         ))}
       </Choice>
+      <Trouble error={change.error} />
     </Flex>
   )
 }

@@ -14,6 +14,7 @@ type Props = { sheet: Sheet; file: Schemas['FileView'] }
 export function FileStrip({ sheet, file }: Props) {
   const [open, setOpen] = useState(false)
   const heading = (field: string) => sheet.columns.find((c) => c.field === field)?.heading ?? field
+  const out = leftOut(file)
   const read = file.fields.filter((f) => f !== '').map(heading)
   return (
     <Flex align="center" gap="8px" py="5px" borderBottom="1px solid" borderColor="hair" fontSize="12.5px">
@@ -23,7 +24,9 @@ export function FileStrip({ sheet, file }: Props) {
           {' '}
           · {file.encoding}, {file.delimiter} between cells, {file.headings ? 'with' : 'without'} headings ·
           read as {read.join(', ') || 'nothing'}
+          {file.headings && file.above > 0 && ` · ${file.above} above the headings left out`}
         </Faded>
+        {out.length > 0 && <chakra.span color="amberText"> · left out: {out.join('; ')}</chakra.span>}
       </span>
       <Act kind="quiet" ml="auto" onClick={() => setOpen(true)}>
         Correct the columns…
@@ -40,6 +43,7 @@ function Columns({ sheet, file, onClose }: Props & { onClose: () => void }) {
   const map = useChange(
     () => unwrap(client.PUT('/api/intake/sheet/mapping', { body: { fields, headings } })),
     onClose,
+    'sheet',
   )
   return (
     <Dialog
@@ -106,4 +110,20 @@ function Columns({ sheet, file, onClose }: Props & { onClose: () => void }) {
       <Trouble error={map.error} />
     </Dialog>
   )
+}
+
+/** Each column that is left out, by its heading or its place, with the first values that stand in it. */
+export function leftOut(file: Pick<Schemas['FileView'], 'headings' | 'fields' | 'sample'>): string[] {
+  const width = Math.max(file.fields.length, ...file.sample.map((r) => r.length))
+  return Array.from({ length: width }, (_, i) => i)
+    .filter((i) => !file.fields[i])
+    .map((i) => {
+      const name = (file.headings && file.sample[0]?.[i]) || `column ${i + 1}`
+      const values = file.sample
+        .slice(file.headings ? 1 : 0)
+        .map((r) => r[i] ?? '')
+        .filter((cell) => cell !== '')
+        .slice(0, 3)
+      return `${name} (${values.join(', ') || 'empty'})`
+    })
 }

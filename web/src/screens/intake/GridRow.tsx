@@ -1,5 +1,5 @@
 import { Flex, chakra } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Act, Choice, Entry, Faded } from '../../kit/basics'
@@ -118,10 +118,19 @@ type CellProps = {
 /** What is read is shown, what was written is edited; it is sent when the cell is left. */
 function Cell({ label, text, shown, mono, wrong, disabled, onChange }: CellProps) {
   const [draft, setDraft] = useState<string | undefined>()
+  const sent = useRef<string | undefined>(undefined)
   const send = () => {
-    if (draft !== undefined && draft !== text) onChange(draft)
-    else setDraft(undefined)
+    if (draft !== undefined && draft !== text && draft !== sent.current) {
+      sent.current = draft
+      onChange(draft)
+    } else if (draft === text) setDraft(undefined)
   }
+  // A row that is scrolled out of sight is not drawn any more: what is typed in it is sent like that of a cell that is left.
+  const leave = useRef(() => {})
+  useEffect(() => {
+    leave.current = send
+  })
+  useEffect(() => () => leave.current(), [])
   return (
     <CellEntry
       aria-label={label}

@@ -4,6 +4,7 @@ import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { keys, useChange } from '../../api/queries'
 import { Act, Mono } from '../../kit/basics'
+import { Trouble } from '../../kit/Trouble'
 
 /** Sources that try one address after another: they are slowed until somebody says that they are ours. */
 export function Guessers({ mayAct }: { mayAct: boolean }) {
@@ -27,6 +28,7 @@ export function Guessers({ mayAct }: { mayAct: boolean }) {
               </Act>
             </Box>
           )}
+          {forgive.variables === g.source && <Trouble error={forgive.error} />}
         </Box>
       ))}
     </>

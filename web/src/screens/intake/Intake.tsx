@@ -2,14 +2,16 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { type DragEvent, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { client } from '../../api/client'
-import { unwrap } from '../../api/problem'
+import { asProblem, unwrap } from '../../api/problem'
 import { useChange, useGround, useSession } from '../../api/queries'
 import { Act, Faded, Key, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
+import { Shown } from '../../kit/Shown'
 import { Tabs } from '../../kit/Tabs'
 import { Trouble } from '../../kit/Trouble'
 import { tellDone } from '../../kit/undo'
 import { Defaults } from './Defaults'
+import { FedList } from './FedList'
 import { FeedLine } from './FeedLine'
 import { FileStrip } from './FileStrip'
 import { IntakeFooter } from './IntakeFooter'
@@ -17,6 +19,7 @@ import { IntakeGrid } from './IntakeGrid'
 import { Knocks } from './Knocks'
 import { Questions } from './Questions'
 import { type RowState, sendFile, useSheet } from './queries'
+import { useFeed } from './useFeed'
 
 export const INTAKE_TABS = [
   { to: '/intake/sheet', name: 'Sheet' },
@@ -32,14 +35,10 @@ export function Intake() {
   const [chosen, setState] = useState<RowState | ''>('')
   const [over, setOver] = useState(false)
   const [enrolled, setEnrolled] = useState<{ batchId: number; devices: number[] } | undefined>()
-  const feed = useChange(
-    (wish: { text: string; cells: Record<string, string> }) =>
-      unwrap(client.POST('/api/intake/sheet/rows', { body: wish })),
-    () => setEnrolled(undefined),
-    'sheet',
-  )
+  const fed = useFeed(() => setEnrolled(undefined))
   const file = useChange(
-    (wish: File) => sendFile(`/api/intake/sheet/file?name=${encodeURIComponent(wish.name)}`, wish),
+    ({ file: wish, instead = false }: { file: File; instead?: boolean }) =>
+      sendFile(`/api/intake/sheet/file?name=${encodeURIComponent(wish.name)}&instead=${instead}`, wish),
     () => setEnrolled(undefined),
   )
   const enrol = useChange(
@@ -64,7 +63,7 @@ export function Intake() {
     e.preventDefault()
     setOver(false)
     const dropped = e.dataTransfer.files[0]
-    if (dropped) file.mutate(dropped)
+    if (dropped) file.mutate({ file: dropped })
   }
   return (
     <Flex
@@ -85,18 +84,25 @@ export function Intake() {
             <Tabs label="Parts of Intake" tabs={INTAKE_TABS} />
             {view && ground && <Defaults sheet={view} ground={ground} />}
           </Flex>
-          <FeedLine
-            disabled={!mayEnrol}
-            onFeed={(text) => feed.mutate({ text, cells: {} })}
-            onFile={(f) => file.mutate(f)}
-          />
+          <FeedLine disabled={!mayEnrol} onFeed={fed.feed} onFile={(f) => file.mutate({ file: f })} />
         </Box>
         <Box px="18px">
-          <Trouble error={feed.error ?? file.error ?? enrol.error ?? sheet.error} />
+          <FedList waiting={fed.waiting} onAgain={fed.again} onDrop={fed.drop} />
+          <Trouble error={file.error ?? enrol.error} shownAt={['/instead']} />
+          <InsteadOf
+            error={file.error}
+            onTake={() => file.variables && file.mutate({ ...file.variables, instead: true })}
+          />
           {view?.file && <FileStrip sheet={view} file={view.file} />}
           {view && mayEnrol && <Questions sheet={view} />}
         </Box>
-        {view && view.total > 0 && ground ? (
+        {!view || !ground ? (
+          <Box px="18px">
+            <Shown query={sheet} what="The grid">
+              {() => null}
+            </Shown>
+          </Box>
+        ) : view.total > 0 ? (
           <>
             <IntakeGrid sheet={view} state={state} ground={ground} mayChange={mayEnrol} />
             <IntakeFooter
@@ -126,12 +132,21 @@ export function Intake() {
       <Knocks
         models={ground?.models ?? []}
         mayAct={mayEnrol}
-        onEnrol={(knock, model) =>
-          feed.mutate({ text: knock.mac, cells: { site: knock.site, ...(model ? { model } : {}) } })
-        }
+        onEnrol={(knock, model) => fed.feed(knock.mac, { site: knock.site, ...(model ? { model } : {}) })}
         onOpen={(id) => void navigate(`/fleet/${id}`)}
       />
     </Flex>
+  )
+}
+
+/** Rows of an earlier file are left: asks whether the new one may take their place. */
+function InsteadOf({ error, onTake }: { error: unknown; onTake: () => void }) {
+  const left = asProblem(error)?.at('/instead')
+  if (!left) return null
+  return (
+    <Box role="alert" borderLeft="3px solid" borderColor="amber" px="10px" py="6px" my="6px">
+      <b>{left.reason}</b> {left.hint} <Act onClick={onTake}>Take its place</Act>
+    </Box>
   )
 }
 

@@ -4,6 +4,7 @@ import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { Act, Entry, Faded } from '../../kit/basics'
+import { Trouble } from '../../kit/Trouble'
 import type { RowState, Sheet } from './queries'
 
 type Props = {
@@ -85,11 +86,12 @@ export function IntakeFooter({ sheet, state, mayEnrol, busy, onState, onEnrol }:
               Take these rows off
             </Act>
           )}
-          <Act kind="quiet" onClick={() => clear.mutate(undefined)}>
+          <Act kind="quiet" disabled={clear.isPending} onClick={() => clear.mutate(undefined)}>
             Clear the grid
           </Act>
         </Flex>
       )}
+      <Trouble error={clear.error ?? drop.error} />
     </Flex>
   )
 }

@@ -5,6 +5,7 @@ import { useChange, useKnocks } from '../../api/queries'
 import { Age } from '../../kit/Age'
 import { Act, Faded, Heading, Mono } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
+import { Term } from '../../kit/Term'
 import { Guessers } from './Guessers'
 import { useClaims } from './queries'
 
@@ -29,6 +30,14 @@ export function Knocks({ models, mayAct, onEnrol, onOpen }: Props) {
   )
   /** It says itself what it is: the User-Agent begins with the model's name. */
   const modelOf = (knock: Knock) => models.find((m) => knock.userAgent.startsWith(m.name + '/'))
+  const correction = (knock: Knock, kind: 'main' | 'plain') => (
+    <Act
+      kind={kind}
+      onClick={() => knock.near && correct.mutate({ mac: knock.mac, deviceId: knock.near.deviceId })}
+    >
+      Correct the record
+    </Act>
+  )
   return (
     <Box
       as="aside"
@@ -40,7 +49,9 @@ export function Knocks({ models, mayAct, onEnrol, onOpen }: Props) {
       p="18px"
       overflow="auto"
     >
-      <Heading>Knocks</Heading>
+      <Heading>
+        <Term word="knock">Knocks</Term>
+      </Heading>
       <Faded fontSize="12.5px">unknown devices that asked for a configuration</Faded>
       <Trouble error={knocks.error ?? ignore.error ?? block.error ?? correct.error} />
       <Guessers mayAct={mayAct} />
@@ -60,6 +71,8 @@ export function Knocks({ models, mayAct, onEnrol, onOpen }: Props) {
               <>
                 {capital(knock.near.words)} from <b>{knock.near.label}</b> (…{knock.near.mac.slice(-5)}),
                 which never called in.{knock.near.sameSite && ' Same site.'}
+                {knock.near.others > 0 &&
+                  ` ${knock.near.others === 1 ? 'Another record is' : `${knock.near.others} other records are`} as near, so it may be a device that nobody enrolled.`}
               </>
             ) : (
               <>
@@ -74,17 +87,9 @@ export function Knocks({ models, mayAct, onEnrol, onOpen }: Props) {
           )}
           {mayAct && (
             <Flex gap="6px" wrap="wrap">
-              {knock.near && (
-                <Act
-                  kind="main"
-                  onClick={() =>
-                    knock.near && correct.mutate({ mac: knock.mac, deviceId: knock.near.deviceId })
-                  }
-                >
-                  Correct the record
-                </Act>
-              )}
+              {knock.near?.others === 0 && correction(knock, 'main')}
               <Act onClick={() => onEnrol(knock, modelOf(knock)?.id ?? '')}>Enrol</Act>
+              {knock.near && knock.near.others > 0 && correction(knock, 'plain')}
               <Act kind="quiet" title="Show it no more" onClick={() => ignore.mutate(knock.mac)}>
                 Ignore
               </Act>

@@ -13,8 +13,11 @@ const BUTTONS = 4
 
 /** Questions that several rows ask, each settled by one answer. */
 export function Questions({ sheet }: { sheet: Sheet }) {
-  const answer = useChange((wish: { question: string; column: string; value: string }) =>
-    unwrap(client.POST('/api/intake/sheet/answers', { body: wish })),
+  const answer = useChange(
+    (wish: { question: string; column: string; value: string }) =>
+      unwrap(client.POST('/api/intake/sheet/answers', { body: wish })),
+    undefined,
+    'sheet',
   )
   const open = sheet.questions.filter((q) => q.offers.length > 0)
   if (open.length === 0) return null

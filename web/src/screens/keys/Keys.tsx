@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useSession } from '../../api/queries'
+import { useLeaving } from '../../form/useLeaving'
 import { Act, Faded, Heading } from '../../kit/basics'
 import { DevicePicker } from '../../kit/DevicePicker'
 import { Empty } from '../../kit/Empty'
@@ -24,6 +25,7 @@ export function Keys() {
   const navigate = useNavigate()
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [layer, setLayer] = useState<Layer>('TEMPLATE')
+  const leaving = useLeaving()
   const owner = layer === 'TEMPLATE' ? (template?.id ?? 0) : deviceId
   return (
     <TemplatesFrame>
@@ -42,18 +44,30 @@ export function Keys() {
           />
           <Box mt="16px">
             <Heading>Drawn for</Heading>
-            <DevicePicker label="Device" value={deviceId} onChoose={chooseDevice} />
+            <DevicePicker
+              label="Device"
+              value={deviceId}
+              onChoose={(id) =>
+                layer === 'DEVICE' ? leaving.leave(() => chooseDevice(id)) : chooseDevice(id)
+              }
+            />
           </Box>
           <Box mt="16px" role="radiogroup" aria-label="Whose keys are laid out">
             <Heading>Lay out for</Heading>
             {(['TEMPLATE', 'DEVICE'] as const).map((l) => (
               <chakra.label key={l} display="flex" gap="6px" mt="4px">
-                <input type="radio" name="layer" checked={layer === l} onChange={() => setLayer(l)} />
+                <input
+                  type="radio"
+                  name="layer"
+                  checked={layer === l}
+                  onChange={() => leaving.leave(() => setLayer(l))}
+                />
                 {l === 'TEMPLATE' ? `all that follow ${template?.name ?? 'it'}` : 'this device alone'}
               </chakra.label>
             ))}
           </Box>
         </Box>
+        {leaving.question}
         {owner > 0 && deviceId > 0 ? (
           <Board
             key={`${layer}${owner}`}

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
+import { useUnsaved } from '../../kit/unsaved'
 import { type Wish, moved, pasted, replaced } from './layout'
 
 /** A layer's keys as they are being laid out; nothing is kept before it is said. */
@@ -18,6 +19,7 @@ export function useKeyLayout(layer: 'TEMPLATE' | 'DEVICE', owner: number) {
     const seen = own?.seen ?? kept.data
     if (seen) setOwn({ wishes: next, seen })
   }
+  const isKept = useUnsaved('the keys that are laid out', own !== undefined)
   const keep = useChange(
     () =>
       unwrap(
@@ -26,7 +28,10 @@ export function useKeyLayout(layer: 'TEMPLATE' | 'DEVICE', owner: number) {
           body: { wishes, version: own?.seen.version ?? 0 },
         }),
       ),
-    () => setOwn(undefined),
+    () => {
+      isKept()
+      setOwn(undefined)
+    },
   )
   return {
     wishes,

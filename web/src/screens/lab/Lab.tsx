@@ -32,7 +32,8 @@ export function Lab() {
       {lab.data && sip && (
         <Box mt="6px" color="faded">
           Registrar on udp <Mono>127.0.0.1:{lab.data.sipPort}</Mono> · {sip.received} datagrams since the
-          start · {sip.broken} broken, {sip.tooLarge} too large, {sip.tooMany} too many
+          start · {sip.broken} broken, {sip.tooLarge} too large, {sip.tooMany} too many, {sip.strangers} of
+          agents that proved nothing
         </Box>
       )}
       <Trouble error={lab.error} />

@@ -1,13 +1,13 @@
-import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
-import { asProblem, unwrap } from '../../api/problem'
+import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
+import { ChoiceField, TextField, TickField, WholeField } from '../../form/fields'
+import { FormDialog } from '../../form/FormDialog'
+import { useForm } from '../../form/useForm'
 import { Act, Choice, Entry, Faded, Heading, Mono } from '../../kit/basics'
-import { Dialog } from '../../kit/Dialog'
 import { Field } from '../../kit/Field'
-import { Trouble } from '../../kit/Trouble'
 
 type Device = Schemas['KitDeviceForm']
 type Props = {
@@ -23,121 +23,99 @@ const KINDS: [Device['kind'], string][] = [
   ['ADAPTER', 'adapter'],
 ]
 
-const FORMULAS = [
-  ['displayName', 'Shown as'],
-  ['authUser', 'Authentication user'],
-  ['outgoing', 'Outgoing number'],
-] as const
+const FORMULAS = ['displayName', 'authUser', 'outgoing'] as const
+
+const LABELS = {
+  name: 'Name',
+  blockFirst: 'Extension from',
+  contactLimit: 'Devices at once',
+  pinDigits: 'PIN digits (0: none)',
+  permissionClass: 'Permission class',
+  outside: 'May register from outside',
+  devices: 'Devices',
+  displayName: 'Shown as',
+  authUser: 'Authentication user',
+  outgoing: 'Outgoing number',
+} as const
 
 /** A kit, with what its formulas give for somebody shown while they are typed. */
 export function EditKit({ domain, ground, kit, onClose }: Props) {
-  const [wish, setWish] = useState({
-    name: kit?.name ?? '',
-    blockFirst: kit?.blockFirst ?? domain.blocks[0]?.first ?? 0,
-    contactLimit: kit?.contactLimit ?? 2,
-    outside: kit?.outside ?? false,
-    permissionClass: kit?.permissionClass ?? '',
-    pinDigits: kit?.pinDigits ?? 0,
-    devices: kit?.devices ?? ([{ kind: 'DESK_PHONE' }] as Device[]),
-    displayName: kit?.displayName ?? '{{person.name}}',
-    authUser: kit?.authUser ?? '{{extension.number}}-a',
-    outgoing: kit?.outgoing ?? '',
+  const form = useForm({
+    what: kit ? `the kit ${kit.name}` : 'a new kit',
+    labels: LABELS,
+    known: {
+      name: kit?.name ?? '',
+      blockFirst: kit?.blockFirst ?? domain.blocks[0]?.first ?? 0,
+      contactLimit: kit?.contactLimit ?? 2,
+      outside: kit?.outside ?? false,
+      permissionClass: kit?.permissionClass ?? '',
+      pinDigits: kit?.pinDigits ?? 0,
+      devices: kit?.devices ?? ([{ kind: 'DESK_PHONE' }] as Device[]),
+      displayName: kit?.displayName ?? '{{person.name}}',
+      authUser: kit?.authUser ?? '{{extension.number}}-a',
+      outgoing: kit?.outgoing ?? '',
+    },
+    version: kit?.version ?? 1,
+    send: (values, version) => {
+      const body = { ...values, domainId: domain.id, version }
+      return kit
+        ? unwrap(client.PUT('/api/kits/{id}', { params: { path: { id: kit.id } }, body }))
+        : unwrap(client.POST('/api/kits', { body })).then(() => undefined)
+    },
+    kept: onClose,
   })
-  const set = (change: Partial<typeof wish>) => setWish({ ...wish, ...change })
+  const { values: wish, set, problem } = form
   const formulas = { displayName: wish.displayName, authUser: wish.authUser, outgoing: wish.outgoing }
   const trial = useQuery({
     queryKey: ['kit-trial', formulas, domain.name],
     queryFn: () => unwrap(client.POST('/api/kits/try', { body: { ...formulas, domain: domain.name } })),
     placeholderData: (before) => before,
   })
-  const save = useChange(() => {
-    const body = { ...wish, domainId: domain.id, version: kit?.version ?? 1 }
-    return kit
-      ? unwrap(client.PUT('/api/kits/{id}', { params: { path: { id: kit.id } }, body }))
-      : unwrap(client.POST('/api/kits', { body })).then(() => undefined)
-  }, onClose)
   const remove = useChange(
     () => unwrap(client.DELETE('/api/kits/{id}', { params: { path: { id: kit?.id ?? 0 } } })),
     onClose,
   )
-  const problem = asProblem(save.error)
   const setDevice = (i: number, change: Partial<Device>) =>
     set({ devices: wish.devices.map((d, j) => (j === i ? { ...d, ...change } : d)) })
   return (
-    <Dialog
+    <FormDialog
+      form={form}
       title={kit ? `Kit ${kit.name}` : 'A new kit'}
+      main={kit ? 'Keep the changes' : 'Add'}
       onClose={onClose}
       width="720px"
-      footer={
-        <>
-          <Act kind="main" disabled={save.isPending} onClick={() => save.mutate(undefined)}>
-            {kit ? 'Keep the changes' : 'Make it'}
+      columns="2fr 2fr 1fr 1fr"
+      error={remove.error}
+      more={
+        kit && (
+          <Act kind="danger" ml="auto" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
+            Remove
           </Act>
-          {kit && (
-            <Act kind="danger" ml="auto" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
-              Remove
-            </Act>
-          )}
+        )
+      }
+      fields={
+        <>
+          <TextField form={form} at="name" />
+          <ChoiceField
+            form={form}
+            at="blockFirst"
+            options={[
+              [0, 'any block'] as const,
+              ...domain.blocks.map((b) => [b.first, `${b.purpose} ${b.first}–${b.last}`] as const),
+            ]}
+          />
+          <WholeField form={form} at="contactLimit" min={1} max={10} />
+          <WholeField form={form} at="pinDigits" min={0} max={8} />
         </>
       }
     >
-      <Box display="grid" gridTemplateColumns="2fr 2fr 1fr 1fr" gap="10px">
-        <Field label="Name" problem={problem?.at('/name')}>
-          <Entry width="100%" value={wish.name} onChange={(e) => set({ name: e.target.value })} />
-        </Field>
-        <Field label="Extension from" problem={problem?.at('/blockFirst')}>
-          <Choice
-            width="100%"
-            value={wish.blockFirst}
-            onChange={(e) => set({ blockFirst: Number(e.target.value) })}
-          >
-            <option value={0}>any block</option>
-            {domain.blocks.map((b) => (
-              <option key={b.first} value={b.first}>
-                {b.purpose} {b.first}–{b.last}
-              </option>
-            ))}
-          </Choice>
-        </Field>
-        <Field label="Devices at once" problem={problem?.at('/contactLimit')}>
-          <Entry
-            type="number"
-            width="100%"
-            min={1}
-            max={10}
-            value={wish.contactLimit}
-            onChange={(e) => set({ contactLimit: Number(e.target.value) })}
-          />
-        </Field>
-        <Field label="PIN digits (0: none)" problem={problem?.at('/pinDigits')}>
-          <Entry
-            type="number"
-            width="100%"
-            min={0}
-            max={8}
-            value={wish.pinDigits}
-            onChange={(e) => set({ pinDigits: Number(e.target.value) })}
-          />
-        </Field>
-      </Box>
       <Flex gap="18px" mt="10px" align="end">
         <Box flex="1">
-          <Field label="Permission class" problem={problem?.at('/permissionClass')}>
-            <Entry
-              width="100%"
-              value={wish.permissionClass}
-              onChange={(e) => set({ permissionClass: e.target.value })}
-            />
-          </Field>
+          <TextField form={form} at="permissionClass" />
         </Box>
-        <chakra.label display="inline-flex" gap="6px" flex="1" pb="4px">
-          <input
-            type="checkbox"
-            checked={wish.outside}
-            onChange={(e) => set({ outside: e.target.checked })}
-          />
-          May register from outside
-        </chakra.label>
+        <Box flex="1">
+          <TickField form={form} at="outside" />
+        </Box>
       </Flex>
       <Box mt="14px">
         <Heading>Devices, all on the same extension</Heading>
@@ -197,7 +175,7 @@ export function EditKit({ domain, ground, kit, onClose }: Props) {
       </Box>
       <Box mt="14px">
         <Heading>Derived</Heading>
-        {FORMULAS.map(([field, label]) => {
+        {FORMULAS.map((field) => {
           const failed = trial.data?.problems.find((p) => p.field === field)
           return (
             <Box
@@ -209,7 +187,7 @@ export function EditKit({ domain, ground, kit, onClose }: Props) {
               alignItems="end"
             >
               <Field
-                label={label}
+                label={LABELS[field]}
                 problem={
                   problem?.at('/' + field) ??
                   (failed ? { pointer: field, reason: failed.reason, hint: '' } : undefined)
@@ -245,18 +223,6 @@ export function EditKit({ domain, ground, kit, onClose }: Props) {
           person.first + " " + extension.number
         </Faded>
       </Box>
-      <Trouble
-        error={save.error ?? remove.error}
-        shownAt={[
-          '/name',
-          '/blockFirst',
-          '/contactLimit',
-          '/pinDigits',
-          '/displayName',
-          '/authUser',
-          '/outgoing',
-        ]}
-      />
-    </Dialog>
+    </FormDialog>
   )
 }

@@ -5,6 +5,7 @@ import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
 import { Act, Faded, Mono } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
+import { Shown } from '../../kit/Shown'
 import { type Column, LongTable } from '../../kit/LongTable'
 import { Trouble } from '../../kit/Trouble'
 import { useListKeys } from '../../kit/useListKeys'
@@ -84,25 +85,31 @@ export function Extensions() {
         </>
       }
     >
-      <Trouble error={extensions.error ?? open.error} />
-      {rows.length === 0 && !extensions.isPending ? (
-        <Empty title={q ? 'Nothing fits' : 'No extension yet'}>
-          {q
-            ? `No number or name has “${q}”.`
-            : 'Add the first one, draw a run on the number map, or give extensions while enrolling devices.'}
-        </Empty>
-      ) : (
-        <LongTable
-          label="Extensions"
-          columns={COLUMNS}
-          rows={rows}
-          keyOf={(e) => e.id}
-          open={openId}
-          walked={walked}
-          onOpen={(e) => go(e.id)}
-          onEnd={() => extensions.hasNextPage && !extensions.isFetching && void extensions.fetchNextPage()}
-        />
-      )}
+      <Trouble error={open.error} />
+      <Shown query={extensions} what="The list of extensions">
+        {() =>
+          rows.length === 0 ? (
+            <Empty title={q ? 'Nothing fits' : 'No extension yet'}>
+              {q
+                ? `No number or name has “${q}”.`
+                : 'Add the first one, draw a run on the number map, or give extensions while enrolling devices.'}
+            </Empty>
+          ) : (
+            <LongTable
+              label="Extensions"
+              columns={COLUMNS}
+              rows={rows}
+              keyOf={(e) => e.id}
+              open={openId}
+              walked={walked}
+              onOpen={(e) => go(e.id)}
+              onEnd={() =>
+                extensions.hasNextPage && !extensions.isFetching && void extensions.fetchNextPage()
+              }
+            />
+          )
+        }
+      </Shown>
       {adding && domain && <AddExtension domain={domain} onClose={() => setAdding(false)} />}
       {open.data && openId > 0 && (
         <EditExtension

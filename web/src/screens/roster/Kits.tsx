@@ -30,7 +30,7 @@ export function Kits() {
       acts={
         mayChange && (
           <Act kind="main" ml="auto" onClick={() => setEditing('new')}>
-            Make a kit…
+            Add a kit…
           </Act>
         )
       }

@@ -18,7 +18,7 @@ const KINDS: { letter: string; name: string }[] = [
   { letter: 't', name: 'taken' },
   { letter: 'u', name: 'taken, unused over 30 days' },
   { letter: 'f', name: 'free' },
-  { letter: 'r', name: 'kept back' },
+  { letter: 'r', name: 'reserved' },
   { letter: 'c', name: 'clash' },
   { letter: 'x', name: 'free, would clash' },
 ]

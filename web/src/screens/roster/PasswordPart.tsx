@@ -3,22 +3,22 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { asProblem, unwrap } from '../../api/problem'
-import { useChange, useSession } from '../../api/queries'
-import { Act, Entry, Faded, Heading, Mono } from '../../kit/basics'
+import { useChange } from '../../api/queries'
+import { Act, Entry, Heading } from '../../kit/basics'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
+import { RevealSecret } from './RevealSecret'
 
-/** Dots until a lead asks; a new one generated or typed. Asking is recorded. */
+/** Dots until somebody asks and says why; a new one generated or typed. */
 export function PasswordPart({ extension }: { extension: Schemas['ExtensionRow'] }) {
-  const lead = useSession().data?.role === 'LEAD'
   const [typed, setTyped] = useState('')
   const path = { params: { path: { id: extension.id } } }
-  const reveal = useChange(() => unwrap(client.POST('/api/extensions/{id}/password/reveal', path)))
+  const [turn, setTurn] = useState(0)
   const change = useChange(
     (password: string) =>
       unwrap(client.POST('/api/extensions/{id}/password', { ...path, body: { password } })),
     () => {
-      reveal.reset()
+      setTurn(turn + 1)
       setTyped('')
     },
   )
@@ -33,15 +33,11 @@ export function PasswordPart({ extension }: { extension: Schemas['ExtensionRow']
   return (
     <Box mt="16px">
       <Heading>SIP password</Heading>
-      <Flex align="center" gap="10px" my="4px" wrap="wrap">
-        <Mono fontSize="14px">{reveal.data ? reveal.data.password : '••••••••••••'}</Mono>
-        {lead && !reveal.data && (
-          <Act kind="quiet" onClick={() => reveal.mutate(undefined)}>
-            Show
-          </Act>
-        )}
-        {reveal.data && <Faded>recorded that you looked</Faded>}
-        <Act ml="auto" disabled={change.isPending} onClick={() => change.mutate('')}>
+      <Flex align="start" gap="10px" my="4px">
+        <Box flex="1">
+          <RevealSecret key={turn} extensionId={extension.id} secret="password" />
+        </Box>
+        <Act disabled={change.isPending} onClick={() => change.mutate('')}>
           Generate a new one
         </Act>
       </Flex>
@@ -74,7 +70,7 @@ export function PasswordPart({ extension }: { extension: Schemas['ExtensionRow']
             : 'Changed. No device has this extension yet.'}
         </Box>
       )}
-      <Trouble error={reveal.error ?? change.error} shownAt={['/password']} />
+      <Trouble error={change.error} shownAt={['/password']} />
     </Box>
   )
 }

@@ -5,8 +5,8 @@ import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
 import { Act, Faded, Key, Mono } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
+import { Shown } from '../../kit/Shown'
 import { type Column, LongTable } from '../../kit/LongTable'
-import { Trouble } from '../../kit/Trouble'
 import { isTyping, useListKeys } from '../../kit/useListKeys'
 import { EditPerson } from './EditPerson'
 import { ExchangeActs } from './ExchangeActs'
@@ -96,23 +96,26 @@ export function People() {
         </>
       }
     >
-      <Trouble error={people.error} />
-      {rows.length === 0 && !people.isPending ? (
-        <Empty title={q ? 'Nobody fits' : 'Nobody yet'}>
-          {q ? `No name has “${q}”.` : 'Press n for a new starter, or import a table of people.'}
-        </Empty>
-      ) : (
-        <LongTable
-          label="People"
-          columns={open > 0 ? COLUMNS.slice(0, 3) : COLUMNS}
-          rows={rows}
-          keyOf={(p) => p.id}
-          open={open}
-          walked={walked}
-          onOpen={(p) => go(p.id)}
-          onEnd={() => people.hasNextPage && !people.isFetching && void people.fetchNextPage()}
-        />
-      )}
+      <Shown query={people} what="The list of people">
+        {() =>
+          rows.length === 0 ? (
+            <Empty title={q ? 'Nobody fits' : 'Nobody yet'}>
+              {q ? `No name has “${q}”.` : 'Press n for a new starter, or import a table of people.'}
+            </Empty>
+          ) : (
+            <LongTable
+              label="People"
+              columns={open > 0 ? COLUMNS.slice(0, 3) : COLUMNS}
+              rows={rows}
+              keyOf={(p) => p.id}
+              open={open}
+              walked={walked}
+              onOpen={(p) => go(p.id)}
+              onEnd={() => people.hasNextPage && !people.isFetching && void people.fetchNextPage()}
+            />
+          )
+        }
+      </Shown>
       {starting && ground && domain && (
         <NewStarter
           ground={ground}

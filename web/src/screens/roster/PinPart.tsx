@@ -5,38 +5,46 @@ import { asProblem, unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { Act, Entry, Faded } from '../../kit/basics'
 import { Field } from '../../kit/Field'
+import { RevealSecret } from './RevealSecret'
 
 /** The voicemail PIN: made, or typed by the domain's rule. */
 export function PinPart({ extension }: { extension: Schemas['ExtensionRow'] }) {
   const [typed, setTyped] = useState('')
+  const [turn, setTurn] = useState(0)
   const change = useChange(
     (pin: string) =>
       unwrap(
         client.POST('/api/extensions/{id}/pin', { params: { path: { id: extension.id } }, body: { pin } }),
       ),
-    () => setTyped(''),
+    () => {
+      setTurn(turn + 1)
+      setTyped('')
+    },
   )
   return (
-    <Flex gap="8px" align="end" mt="12px">
-      <Box flex="1">
-        <Field
-          label={`Voicemail PIN (${extension.hasPin ? 'has one' : 'has none'})`}
-          problem={asProblem(change.error)?.at('/pin')}
-        >
-          <Entry
-            fontFamily="mono"
-            width="100%"
-            inputMode="numeric"
-            autoComplete="off"
-            value={typed}
-            onChange={(e) => setTyped(e.target.value)}
-          />
-        </Field>
-      </Box>
-      <Act disabled={change.isPending} onClick={() => change.mutate(typed)}>
-        {typed === '' ? 'Make one' : 'Take it'}
-      </Act>
-      {change.isSuccess && <Faded role="status">set</Faded>}
-    </Flex>
+    <Box mt="12px">
+      {extension.hasPin && <RevealSecret key={turn} extensionId={extension.id} secret="PIN" />}
+      <Flex gap="8px" align="end" mt="4px">
+        <Box flex="1">
+          <Field
+            label={`Voicemail PIN (${extension.hasPin ? 'has one' : 'has none'})`}
+            problem={asProblem(change.error)?.at('/pin')}
+          >
+            <Entry
+              fontFamily="mono"
+              width="100%"
+              inputMode="numeric"
+              autoComplete="off"
+              value={typed}
+              onChange={(e) => setTyped(e.target.value)}
+            />
+          </Field>
+        </Box>
+        <Act disabled={change.isPending} onClick={() => change.mutate(typed)}>
+          {typed === '' ? 'Make one' : 'Take it'}
+        </Act>
+        {change.isSuccess && <Faded role="status">set</Faded>}
+      </Flex>
+    </Box>
   )
 }

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
-import { Choice, Entry, Title } from '../../kit/basics'
+import { Choice, Title } from '../../kit/basics'
+import { FilterEntry } from '../../kit/FilterEntry'
 import { Tabs } from '../../kit/Tabs'
 import { useDomain } from './useDomain'
 
@@ -40,12 +41,12 @@ export function RosterFrame({ children, acts, sheet, searches = false }: Props) 
         </Flex>
         <Flex gap="8px" my="10px" align="center" wrap="wrap" pr="18px">
           {searches && (
-            <Entry
-              aria-label="Only with"
+            <FilterEntry
+              label="Only with"
               placeholder="only with number or name…"
               width="220px"
               value={q}
-              onChange={(e) => set('q', e.target.value)}
+              onFilter={(text) => set('q', text)}
             />
           )}
           {acts}

@@ -36,7 +36,7 @@ export function BodyEditor({ body, names, problems, readOnly, onChange }: Props)
         lintGutter(),
         EditorView.lineWrapping,
         EditorState.readOnly.of(readOnly),
-        EditorView.contentAttributes.of({ 'aria-label': 'Body' }),
+        EditorView.contentAttributes.of({ 'aria-label': 'Body', tabindex: '0' }),
         autocompletion({ override: [(context) => offered(context, known.current)] }),
         EditorView.updateListener.of((update) => {
           if (update.docChanged) change.current(update.state.doc.toString())
@@ -57,6 +57,12 @@ export function BodyEditor({ body, names, problems, readOnly, onChange }: Props)
     view.current = editor
     return () => editor.destroy()
   }, [readOnly])
+  useEffect(() => {
+    const editor = view.current
+    // Forgotten, merged, or kept by somebody else: what is shown is what the form holds.
+    if (editor && editor.state.doc.toString() !== body)
+      editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: body } })
+  }, [body])
   useEffect(() => {
     const editor = view.current
     if (editor)

@@ -62,7 +62,7 @@ export function Families({ open }: { open: string }) {
       ) : (
         chosen && (
           <>
-            <FamilySheet key={`${chosen.id}-${chosen.version}`} family={chosen} />
+            <FamilySheet key={chosen.id} family={chosen} />
             <chakra.a
               display="inline-block"
               mt="10px"

@@ -3,12 +3,14 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { Suspense, lazy, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { client, type Schemas } from '../../api/client'
-import { asProblem, unwrap } from '../../api/problem'
-import { useChange, useDevices, useSession } from '../../api/queries'
-import { Act, Choice, Entry, Faded, Heading } from '../../kit/basics'
+import { unwrap } from '../../api/problem'
+import { useDevices, useSession } from '../../api/queries'
+import { ChoiceField, TextField } from '../../form/fields'
+import { FormTrouble } from '../../form/FormTrouble'
+import { useForm } from '../../form/useForm'
+import { Act, Faded, Heading } from '../../kit/basics'
 import { DevicePicker } from '../../kit/DevicePicker'
-import { Field } from '../../kit/Field'
-import { Trouble } from '../../kit/Trouble'
+import { Shown } from '../../kit/Shown'
 import { useBodyNames } from './queries'
 
 /** Loaded when somebody looks at a family: an editor is as large as all screens together. */
@@ -17,6 +19,16 @@ const BodyEditor = lazy(() => import('./BodyEditor').then((m) => ({ default: m.B
 type Family = Schemas['FamilyForm']
 type Escaping = NonNullable<Family['escaping']>
 type Props = { family: Family; onDone?: () => void }
+
+const LABELS = {
+  name: 'Name',
+  id: 'Short name',
+  escaping: 'Written as',
+  before: 'Before the MAC',
+  after: 'After the MAC',
+  contentType: 'Content type',
+  body: 'Body',
+} as const
 
 const ESCAPINGS: [Escaping, string][] = [
   ['KEY_VALUE', 'lines of key = value'],
@@ -30,7 +42,26 @@ export function FamilySheet({ family, onDone }: Props) {
   const mayChange = useSession().data?.role !== 'VIEWER' && !family.shipped
   const navigate = useNavigate()
   const fresh = family.version === 0 && !family.shipped
-  const [wish, setWish] = useState(family)
+  const form = useForm({
+    what: fresh ? 'a new family' : (family.name ?? ''),
+    labels: LABELS,
+    known: family,
+    version: family.version,
+    send: (wish, version) =>
+      fresh
+        ? unwrap(client.POST('/api/families', { body: wish }))
+        : unwrap(
+            client.PUT('/api/families/{id}', {
+              params: { path: { id: family.id ?? '' } },
+              body: { ...wish, version },
+            }),
+          ),
+    kept: () => {
+      onDone?.()
+      void navigate(`/settings/families/${(form.values.id ?? '').toLowerCase()}`)
+    },
+  })
+  const wish = form.values
   const [deviceId, setDevice] = useState(0)
   const names = useBodyNames().data ?? []
   const devices = useDevices({ q: '', siteId: 0, condition: '' }).data?.pages.flatMap((p) => p.rows) ?? []
@@ -42,51 +73,15 @@ export function FamilySheet({ family, onDone }: Props) {
     placeholderData: keepPreviousData,
     gcTime: 10_000,
   })
-  const save = useChange(
-    () =>
-      fresh
-        ? unwrap(client.POST('/api/families', { body: wish }))
-        : unwrap(client.PUT('/api/families/{id}', { params: { path: { id: family.id ?? '' } }, body: wish })),
-    () => {
-      onDone?.()
-      void navigate(`/settings/families/${(wish.id ?? '').toLowerCase()}`)
-    },
-  )
-  const problem = asProblem(save.error)
-  const changed = fresh || JSON.stringify(wish) !== JSON.stringify(family)
-  const text = (field: 'id' | 'name' | 'contentType' | 'before' | 'after', label: string, help = '') => (
-    <Field label={label} problem={problem?.at('/' + field)} help={help}>
-      <Entry
-        width="100%"
-        fontFamily={field === 'name' ? undefined : 'mono'}
-        disabled={!mayChange || (field === 'id' && !fresh)}
-        value={wish[field] ?? ''}
-        onChange={(e) => setWish({ ...wish, [field]: e.target.value })}
-      />
-    </Field>
-  )
   return (
     <Box>
       <Box display="grid" gridTemplateColumns="1fr 1fr 1.2fr 1fr 1fr 1.2fr" gap="10px">
-        {text('name', 'Name')}
-        {text('id', 'Short name')}
-        <Field label="Written as" problem={problem?.at('/escaping')}>
-          <Choice
-            width="100%"
-            disabled={!mayChange}
-            value={wish.escaping}
-            onChange={(e) => setWish({ ...wish, escaping: e.target.value as Escaping })}
-          >
-            {ESCAPINGS.map(([v, words]) => (
-              <option key={v} value={v}>
-                {words}
-              </option>
-            ))}
-          </Choice>
-        </Field>
-        {text('before', 'Before the MAC')}
-        {text('after', 'After the MAC')}
-        {text('contentType', 'Content type')}
+        <TextField form={form} at="name" disabled={!mayChange} />
+        <TextField form={form} at="id" mono disabled={!mayChange || !fresh} />
+        <ChoiceField form={form} at="escaping" options={ESCAPINGS} disabled={!mayChange} />
+        <TextField form={form} at="before" mono disabled={!mayChange} />
+        <TextField form={form} at="after" mono disabled={!mayChange} />
+        <TextField form={form} at="contentType" mono disabled={!mayChange} />
       </Box>
       <Flex gap="16px" mt="12px" align="start">
         <Box flex="1.2" minW="0">
@@ -97,10 +92,12 @@ export function FamilySheet({ family, onDone }: Props) {
               names={names}
               problems={check.data?.problems ?? []}
               readOnly={!mayChange}
-              onChange={(body) => setWish((before) => ({ ...before, body }))}
+              onChange={(body) => form.set({ body })}
             />
           </Suspense>
-          <Problems problems={check.data?.problems ?? []} />
+          <Shown query={check} what="What is wrong with it">
+            {({ problems }) => <Problems problems={problems} />}
+          </Shown>
         </Box>
         <Box flex="1" minW="0">
           <Flex align="center" gap="8px">
@@ -123,28 +120,26 @@ export function FamilySheet({ family, onDone }: Props) {
             whiteSpace="pre-wrap"
             overflowWrap="anywhere"
           >
-            {check.data?.text ||
-              (check.data?.missing.length
-                ? check.data.missing.join('\n')
-                : 'Nothing can be written before the body is mended.')}
+            {check.data
+              ? check.data.text ||
+                check.data.missing.join('\n') ||
+                'Nothing can be written before the body is mended.'
+              : '…'}
           </chakra.pre>
         </Box>
       </Flex>
-      {mayChange && changed && (
+      {mayChange && (fresh || form.dirty) && (
         <Flex gap="8px" mt="12px" align="center">
-          <Act kind="main" disabled={save.isPending} onClick={() => save.mutate(undefined)}>
+          <Act kind="main" disabled={form.busy || form.meanwhile.length > 0} onClick={form.keep}>
             {fresh ? 'Keep the family' : 'Keep the changes'}
           </Act>
-          <Act kind="quiet" onClick={() => (fresh ? onDone?.() : setWish(family))}>
+          <Act kind="quiet" onClick={() => (fresh ? onDone?.() : form.forget())}>
             Forget them
           </Act>
           <Faded>{family.models > 0 && 'Its devices have to be released again before they get it.'}</Faded>
         </Flex>
       )}
-      <Trouble
-        error={save.error}
-        shownAt={['/name', '/id', '/escaping', '/before', '/after', '/contentType']}
-      />
+      <FormTrouble form={form} />
     </Box>
   )
 }

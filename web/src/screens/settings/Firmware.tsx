@@ -6,6 +6,7 @@ import { asProblem, unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { Age } from '../../kit/Age'
 import { Act, Entry, Faded, Grid, Heading, Mono } from '../../kit/basics'
+import { ConfirmAct } from '../../kit/ConfirmAct'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
 
@@ -22,7 +23,7 @@ export function Firmware({ modelId, mayChange }: { modelId: string; mayChange: b
       unwrap(
         client.PUT('/api/models/{id}/firmware/{version}', {
           params: { path: { id: modelId, version: version || '-' } },
-          body: (await file?.arrayBuffer()) as unknown as string,
+          body: (await file?.arrayBuffer()) as unknown as undefined,
           bodySerializer: (bytes: unknown) => bytes as ArrayBuffer,
           headers: { 'Content-Type': 'application/octet-stream' },
         }),
@@ -59,9 +60,12 @@ export function Firmware({ modelId, mayChange }: { modelId: string; mayChange: b
               </chakra.td>
               <td>
                 {mayChange && (
-                  <Act kind="quiet" onClick={() => remove.mutate(f.version)}>
-                    Remove
-                  </Act>
+                  <ConfirmAct
+                    label="Remove"
+                    question={`Remove firmware ${f.version}? It can’t be brought back.`}
+                    disabled={remove.isPending}
+                    onConfirm={() => remove.mutate(f.version)}
+                  />
                 )}
               </td>
             </tr>
@@ -85,7 +89,7 @@ export function Firmware({ modelId, mayChange }: { modelId: string; mayChange: b
             <Entry type="file" onChange={(e) => setFile(e.target.files?.[0])} />
           </Field>
           <Act disabled={!file || version === '' || put.isPending} onClick={() => put.mutate(undefined)}>
-            Add it
+            Add
           </Act>
         </Flex>
       )}

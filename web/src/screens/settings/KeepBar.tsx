@@ -1,54 +1,69 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import type { Schemas } from '../../api/client'
-import { Act, Faded, Mono } from '../../kit/basics'
+import { FormTrouble } from '../../form/FormTrouble'
+import type { Form } from '../../form/useForm'
+import { Act, Mono } from '../../kit/basics'
+import { type Asked, Shown } from '../../kit/Shown'
 
-type Props = {
-  changed: boolean
-  busy: boolean
-  impact: Schemas['Impact'] | undefined
-  onKeep: () => void
-  onForget: () => void
-}
+type Props<T extends object> = { form: Form<T>; mayChange: boolean; impact: Asked<Schemas['Impact']> }
 
 const SHOWN = 24
 
-/** Whom a change touches, told before it is kept. */
-export function KeepBar({ changed, busy, impact, onKeep, onForget }: Props) {
-  if (!changed) return null
+/** Whom a change touches, told before it is kept; and what stands against keeping it. */
+export function KeepBar<T extends object>({ form, mayChange, impact }: Props<T>) {
+  if (!mayChange || !form.dirty) return <FormTrouble form={form} />
+  const wrongAtFields = (form.problem?.fields.length ?? 0) > 0
   return (
-    <Box
-      mt="16px"
-      p="10px 14px"
-      bg="sheet"
-      borderLeft="3px solid"
-      borderColor={impact?.falling.length ? 'rust' : 'fjord'}
-      role="status"
-    >
+    <>
+      <Box
+        mt="16px"
+        p="10px 14px"
+        bg="sheet"
+        borderLeft="3px solid"
+        borderColor={impact.data?.falling.length ? 'rust' : 'fjord'}
+        role="status"
+      >
+        {wrongAtFields ? (
+          'Something isn’t right yet: it is told at its field.'
+        ) : (
+          <Shown query={impact} what="Whom it touches">
+            {(seen) => <Touched impact={seen} />}
+          </Shown>
+        )}
+        <Flex gap="8px" mt="8px">
+          <Act kind="main" disabled={form.busy || form.meanwhile.length > 0} onClick={form.keep}>
+            Keep the changes
+          </Act>
+          <Act kind="quiet" onClick={form.forget}>
+            Forget them
+          </Act>
+        </Flex>
+      </Box>
+      <FormTrouble form={form} />
+    </>
+  )
+}
+
+function Touched({ impact }: { impact: Schemas['Impact'] }) {
+  return (
+    <>
       <Box>
-        {impact?.devices ? (
+        {impact.devices > 0 ? (
           <b>
             Touches {impact.devices} {impact.devices === 1 ? 'device' : 'devices'}; each has to be released
             again.
           </b>
         ) : (
-          <Faded>Touches no device’s configuration.</Faded>
+          'Touches no device’s configuration.'
         )}{' '}
-        {impact?.sentences.join(' ')}
+        {impact.sentences.join(' ')}
       </Box>
-      {impact && impact.falling.length > 0 && (
+      {impact.falling.length > 0 && (
         <chakra.div mt="4px" color="rust">
           Falling out: <Mono whiteSpace="normal">{impact.falling.slice(0, SHOWN).join(', ')}</Mono>
           {impact.falling.length > SHOWN && ` and ${impact.falling.length - SHOWN} more`}
         </chakra.div>
       )}
-      <Flex gap="8px" mt="8px">
-        <Act kind="main" disabled={busy} onClick={onKeep}>
-          Keep the changes
-        </Act>
-        <Act kind="quiet" onClick={onForget}>
-          Forget them
-        </Act>
-      </Flex>
-    </Box>
+    </>
   )
 }

@@ -4,6 +4,8 @@ import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { asProblem, unwrap } from '../../api/problem'
 import { useChange, useSession } from '../../api/queries'
+import { TextField, WholeField } from '../../form/fields'
+import { foreseeing, useForm } from '../../form/useForm'
 import { Age } from '../../kit/Age'
 import { Act, Choice, Entry, Faded, Grid, Heading } from '../../kit/basics'
 import { Field } from '../../kit/Field'
@@ -53,7 +55,7 @@ export function Models({ open }: { open: string }) {
       <Trouble error={models.error} />
       {chosen && (
         <>
-          <ModelSheet key={`${chosen.id}-${chosen.version}`} model={chosen} />
+          <ModelSheet key={chosen.id} model={chosen} />
           <Firmware modelId={chosen.id ?? ''} mayChange={mayChange} />
           <Features model={chosen} />
         </>
@@ -62,55 +64,55 @@ export function Models({ open }: { open: string }) {
   )
 }
 
-type Text =
-  | 'macPrefixes'
-  | 'serialPrefixes'
-  | 'transports'
-  | 'codecs'
-  | 'firmwareLowest'
-  | 'firmwareRecommended'
-  | 'firmwareBlocked'
-  | 'firmwareSteps'
-type Whole =
-  'lines' | 'keys' | 'pages' | 'sidecarKeys' | 'ports' | 'phonebook' | 'passwordField' | 'labelField'
+const LABELS = {
+  lines: 'Lines',
+  keys: 'Keys on a page',
+  pages: 'Pages of keys',
+  sidecarKeys: 'Sidecar’s keys',
+  ports: 'Sockets',
+  phonebook: 'Phonebook',
+  passwordField: 'Password field',
+  labelField: 'Label field',
+  macPrefixes: 'MACs begin with',
+  serialPrefixes: 'Serials begin with',
+  transports: 'Transports',
+  codecs: 'Codecs',
+  firmwareLowest: 'Lowest',
+  firmwareRecommended: 'Recommended',
+  firmwareBlocked: 'Blocked',
+  firmwareSteps: 'Stepping stones',
+} as const
 
-const HOLDS: [Whole, string][] = [
-  ['lines', 'Lines'],
-  ['keys', 'Keys on a page'],
-  ['pages', 'Pages of keys'],
-  ['sidecarKeys', 'Sidecar’s keys'],
-  ['ports', 'Sockets'],
-  ['phonebook', 'Phonebook'],
-  ['passwordField', 'Password field'],
-  ['labelField', 'Label field'],
-]
+const HOLDS = [
+  'lines',
+  'keys',
+  'pages',
+  'sidecarKeys',
+  'ports',
+  'phonebook',
+  'passwordField',
+  'labelField',
+] as const
+const READS = ['macPrefixes', 'serialPrefixes', 'transports', 'codecs'] as const
+const FIRMWARE = ['firmwareLowest', 'firmwareRecommended', 'firmwareBlocked', 'firmwareSteps'] as const
 
 function ModelSheet({ model }: { model: Model }) {
   const mayChange = useSession().data?.role !== 'VIEWER'
-  const [wish, setWish] = useState(model)
-  const own = { ...wish, features: [] }
-  const before = { ...model, features: [] }
-  const changed = JSON.stringify(own) !== JSON.stringify(before)
   const path = { params: { path: { id: model.id ?? '' } } }
-  const impact = useQuery({
-    queryKey: ['impact', 'model', own],
-    enabled: changed,
-    retry: false,
-    queryFn: () => unwrap(client.POST('/api/models/{id}/impact', { ...path, body: wish })),
+  const typed = useForm({
+    what: model.name ?? '',
+    labels: LABELS,
+    known: model,
+    version: model.version,
+    send: (wish, version) => unwrap(client.PUT('/api/models/{id}', { ...path, body: { ...wish, version } })),
   })
-  const save = useChange(() => unwrap(client.PUT('/api/models/{id}', { ...path, body: wish })))
-  const problem = asProblem(save.error) ?? asProblem(impact.error)
-  const text = (field: Text, label: string) => (
-    <Field label={label} problem={problem?.at('/' + field)}>
-      <Entry
-        width="100%"
-        fontFamily="mono"
-        disabled={!mayChange}
-        value={wish[field] ?? ''}
-        onChange={(e) => setWish({ ...wish, [field]: e.target.value })}
-      />
-    </Field>
-  )
+  const impact = useQuery({
+    queryKey: ['impact', 'model', typed.values],
+    enabled: typed.dirty,
+    retry: false,
+    queryFn: () => unwrap(client.POST('/api/models/{id}/impact', { ...path, body: typed.values })),
+  })
+  const form = foreseeing(typed, impact.error)
   return (
     <Box>
       <Flex align="baseline" gap="10px" mb="8px">
@@ -123,41 +125,24 @@ function ModelSheet({ model }: { model: Model }) {
       </Flex>
       <Heading>What it holds</Heading>
       <Box display="grid" gridTemplateColumns="repeat(4, 1fr)" gap="10px" mt="4px">
-        {HOLDS.map(([field, label]) => (
-          <Field key={field} label={label} problem={problem?.at('/' + field)}>
-            <Entry
-              type="number"
-              width="100%"
-              disabled={!mayChange}
-              value={wish[field]}
-              onChange={(e) => setWish({ ...wish, [field]: Number(e.target.value) })}
-            />
-          </Field>
+        {HOLDS.map((at) => (
+          <WholeField key={at} form={form} at={at} disabled={!mayChange} />
         ))}
       </Box>
       <Box display="grid" gridTemplateColumns="1fr 1fr 1fr 1fr" gap="10px" mt="10px">
-        {text('macPrefixes', 'MACs begin with')}
-        {text('serialPrefixes', 'Serials begin with')}
-        {text('transports', 'Transports')}
-        {text('codecs', 'Codecs')}
+        {READS.map((at) => (
+          <TextField key={at} form={form} at={at} mono disabled={!mayChange} />
+        ))}
       </Box>
       <Box mt="16px">
         <Heading>Firmware</Heading>
       </Box>
       <Box display="grid" gridTemplateColumns="1fr 1fr 1fr 1fr" gap="10px" mt="4px">
-        {text('firmwareLowest', 'Lowest')}
-        {text('firmwareRecommended', 'Recommended')}
-        {text('firmwareBlocked', 'Blocked')}
-        {text('firmwareSteps', 'Stepping stones')}
+        {FIRMWARE.map((at) => (
+          <TextField key={at} form={form} at={at} mono disabled={!mayChange} />
+        ))}
       </Box>
-      <KeepBar
-        changed={changed && mayChange}
-        busy={save.isPending}
-        impact={impact.data}
-        onKeep={() => save.mutate(undefined)}
-        onForget={() => setWish(model)}
-      />
-      <Trouble error={save.error} shownAt={problem?.fields.map((f) => f.pointer) ?? []} />
+      <KeepBar form={form} mayChange={mayChange} impact={impact} />
     </Box>
   )
 }

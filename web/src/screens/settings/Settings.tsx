@@ -1,8 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useParams } from 'react-router'
+import { useSession } from '../../api/queries'
 import { Title } from '../../kit/basics'
 import { Tabs } from '../../kit/Tabs'
 import { ActList } from './ActList'
+import { AuditList } from './AuditList'
 import { Domains } from './Domains'
 import { Families } from './Families'
 import { Models } from './Models'
@@ -16,14 +18,18 @@ const TABS = [
   { to: '/settings/history', name: 'History' },
 ]
 
+/** Not for those who only look. */
+const AUDIT = { to: '/settings/audit', name: 'Audit' }
+
 /** The ground that everything stands on. */
 export function Settings() {
   const { tab, id } = useParams()
+  const role = useSession().data?.role ?? 'VIEWER'
   return (
     <Flex direction="column" height="100%" p="14px 18px 0">
       <Flex align="baseline" gap="16px">
         <Title>Settings</Title>
-        <Tabs label="Parts of the settings" tabs={TABS} />
+        <Tabs label="Parts of the settings" tabs={role === 'VIEWER' ? TABS : [...TABS, AUDIT]} />
       </Flex>
       <Box flex="1" minH="0" overflow="auto" py="12px">
         {tab === 'sites' ? (
@@ -34,6 +40,8 @@ export function Settings() {
           <Families open={id ?? ''} />
         ) : tab === 'history' ? (
           <ActList />
+        ) : tab === 'audit' ? (
+          <AuditList />
         ) : (
           <Domains open={Number(id ?? 0)} />
         )}

@@ -1,7 +1,7 @@
 import { Box, chakra } from '@chakra-ui/react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { client } from '../../api/client'
+import { client, type Schemas } from '../../api/client'
 import { asProblem, unwrap } from '../../api/problem'
 import { keys, useChange } from '../../api/queries'
 import { Brand } from '../../frame/Brand'
@@ -11,8 +11,29 @@ import { Rail } from '../../kit/Rail'
 import { Trouble } from '../../kit/Trouble'
 import { useTheme } from '../../theme/useTheme'
 
+/** The way in. */
 export function SignIn() {
   useTheme()
+  return (
+    <Box minH="100%" display="grid" placeItems="center" p="20px">
+      <Box width="340px">
+        <Brand size={26} />
+        <Box my="18px">
+          <Rail rail="pppppphnn" width={340} height={24} />
+          <Box color="faded" mt="6px">
+            Why a phone has no dial tone, and what to do.
+          </Box>
+        </Box>
+        <SignInForm />
+      </Box>
+    </Box>
+  )
+}
+
+type SignInFormProps = { onSignedIn?: (person: Schemas['SignedIn']) => void }
+
+/** Name and password. */
+export function SignInForm({ onSignedIn }: SignInFormProps) {
   const queries = useQueryClient()
   const [login, setLogin] = useState('')
   const [password, setPassword] = useState('')
@@ -23,54 +44,45 @@ export function SignIn() {
       return unwrap(client.POST('/api/session', { body: { login, password } }))
     },
     (person) => {
-      queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
+      onSignedIn?.(person)
+      queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' && q.getObserversCount() === 0 })
       queries.setQueryData(keys.session, person)
     },
   )
   const problem = asProblem(signIn.error)
   return (
-    <Box minH="100%" display="grid" placeItems="center" p="20px">
-      <chakra.form
-        width="340px"
-        onSubmit={(e) => {
-          e.preventDefault()
-          signIn.mutate(undefined)
-        }}
-      >
-        <Brand size={26} />
-        <Box my="18px">
-          <Rail rail="pppppphnn" width={340} height={24} />
-          <Box color="faded" mt="6px">
-            Why a phone has no dial tone, and what to do.
-          </Box>
-        </Box>
-        <Box display="grid" gap="12px">
-          <Field label="Name">
-            <Entry
-              value={login}
-              autoFocus
-              autoComplete="username"
-              width="100%"
-              py="7px"
-              onChange={(e) => setLogin(e.target.value)}
-            />
-          </Field>
-          <Field label="Password" problem={problem?.at('/password')}>
-            <Entry
-              type="password"
-              value={password}
-              autoComplete="current-password"
-              width="100%"
-              py="7px"
-              onChange={(e) => setPassword(e.target.value)}
-            />
-          </Field>
-          <Trouble error={signIn.error} shownAt={['/password']} />
-          <Act kind="main" type="submit" py="7px" disabled={signIn.isPending}>
-            Sign in
-          </Act>
-        </Box>
-      </chakra.form>
-    </Box>
+    <chakra.form
+      display="grid"
+      gap="12px"
+      onSubmit={(e) => {
+        e.preventDefault()
+        signIn.mutate(undefined)
+      }}
+    >
+      <Field label="Name" problem={problem?.at('/login')}>
+        <Entry
+          value={login}
+          autoFocus
+          autoComplete="username"
+          width="100%"
+          py="7px"
+          onChange={(e) => setLogin(e.target.value)}
+        />
+      </Field>
+      <Field label="Password" problem={problem?.at('/password')}>
+        <Entry
+          type="password"
+          value={password}
+          autoComplete="current-password"
+          width="100%"
+          py="7px"
+          onChange={(e) => setPassword(e.target.value)}
+        />
+      </Field>
+      <Trouble error={signIn.error} shownAt={['/password', '/login']} />
+      <Act kind="main" type="submit" py="7px" disabled={signIn.isPending}>
+        Sign in
+      </Act>
+    </chakra.form>
   )
 }

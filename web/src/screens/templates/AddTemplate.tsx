@@ -1,53 +1,38 @@
-import { Box } from '@chakra-ui/react'
-import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { client } from '../../api/client'
-import { asProblem, unwrap } from '../../api/problem'
-import { useChange, useGround } from '../../api/queries'
-import { Act, Choice, Entry } from '../../kit/basics'
-import { Dialog } from '../../kit/Dialog'
-import { Field } from '../../kit/Field'
-import { Trouble } from '../../kit/Trouble'
+import { unwrap } from '../../api/problem'
+import { useGround } from '../../api/queries'
+import { ChoiceField, TextField } from '../../form/fields'
+import { FormDialog } from '../../form/FormDialog'
+import { useForm } from '../../form/useForm'
 
 export function AddTemplate({ onClose }: { onClose: () => void }) {
-  const ground = useGround().data
+  const domains = useGround().data?.domains ?? []
   const navigate = useNavigate()
-  const [name, setName] = useState('')
-  const [chosen, setDomain] = useState(0)
-  const domainId = chosen || ground?.domains[0]?.id || 0
-  const add = useChange(
-    () => unwrap(client.POST('/api/templates', { body: { domainId, name } })),
-    ({ id }) => {
+  const form = useForm({
+    what: 'a new template',
+    labels: { name: 'Name', domainId: 'Domain' },
+    known: { name: '', domainId: 0 },
+    send: ({ name, domainId }) =>
+      unwrap(client.POST('/api/templates', { body: { name, domainId: domainId || (domains[0]?.id ?? 0) } })),
+    kept: ({ id }) => {
       onClose()
       void navigate(`/templates/${id}`)
     },
-  )
+  })
   return (
-    <Dialog
+    <FormDialog
+      form={form}
       title="A new template"
+      main="Add"
       onClose={onClose}
       width="380px"
-      footer={
-        <Act kind="main" disabled={add.isPending} onClick={() => add.mutate(undefined)}>
-          Add it
-        </Act>
+      fields={
+        <>
+          <TextField form={form} at="name" autoFocus />
+          <ChoiceField form={form} at="domainId" options={domains.map((d) => [d.id, d.name] as const)} />
+        </>
       }
-    >
-      <Box display="grid" gap="10px">
-        <Field label="Name" problem={asProblem(add.error)?.at('/name')}>
-          <Entry width="100%" autoFocus value={name} onChange={(e) => setName(e.target.value)} />
-        </Field>
-        <Field label="Domain">
-          <Choice width="100%" value={domainId} onChange={(e) => setDomain(Number(e.target.value))}>
-            {ground?.domains.map((d) => (
-              <option key={d.id} value={d.id}>
-                {d.name}
-              </option>
-            ))}
-          </Choice>
-        </Field>
-      </Box>
-      <Trouble error={add.error} shownAt={['/name']} />
-    </Dialog>
+    />
   )
 }

@@ -1,13 +1,12 @@
 import { Box } from '@chakra-ui/react'
-import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { client, type Schemas } from '../../api/client'
-import { asProblem, unwrap } from '../../api/problem'
+import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
-import { Act, Choice, Entry, LongEntry } from '../../kit/basics'
-import { Dialog } from '../../kit/Dialog'
-import { Field } from '../../kit/Field'
-import { Trouble } from '../../kit/Trouble'
+import { ChoiceField, LongField, TextField } from '../../form/fields'
+import { FormDialog } from '../../form/FormDialog'
+import { useForm } from '../../form/useForm'
+import { ConfirmAct } from '../../kit/ConfirmAct'
 
 type Template = Schemas['Template']
 type Props = { template: Template; templates: Template[]; onClose: () => void }
@@ -15,20 +14,16 @@ type Props = { template: Template; templates: Template[]; onClose: () => void }
 /** A template's name, what it extends, and what people should know of it. */
 export function EditTemplate({ template, templates, onClose }: Props) {
   const navigate = useNavigate()
-  const [name, setName] = useState(template.name)
-  const [parentId, setParent] = useState(template.parentId)
-  const [note, setNote] = useState(template.note)
   const path = { params: { path: { id: template.id } } }
-  const keep = useChange(
-    () =>
-      unwrap(
-        client.PUT('/api/templates/{id}', {
-          ...path,
-          body: { name, parentId, note, version: template.version },
-        }),
-      ),
-    onClose,
-  )
+  const form = useForm({
+    what: template.name,
+    labels: { name: 'Name', parentId: 'Extends', note: 'Note' },
+    known: { name: template.name, parentId: template.parentId, note: template.note },
+    version: template.version,
+    send: (wish, version) =>
+      unwrap(client.PUT('/api/templates/{id}', { ...path, body: { ...wish, version } })),
+    kept: onClose,
+  })
   const remove = useChange(
     () => unwrap(client.DELETE('/api/templates/{id}', path)),
     () => {
@@ -36,48 +31,38 @@ export function EditTemplate({ template, templates, onClose }: Props) {
       void navigate('/templates')
     },
   )
-  const problem = asProblem(keep.error)
+  const others = templates.filter((t) => t.id !== template.id && t.domainId === template.domainId)
   return (
-    <Dialog
-      title="Change the template"
+    <FormDialog
+      form={form}
+      title={template.name}
+      main="Keep the changes"
       onClose={onClose}
       width="440px"
-      footer={
+      error={remove.error}
+      more={
+        <Box ml="auto">
+          <ConfirmAct
+            label="Remove"
+            kind="danger"
+            question={`Remove ${template.name} with all it says? It can’t be brought back.`}
+            disabled={remove.isPending}
+            onConfirm={() => remove.mutate(undefined)}
+          />
+        </Box>
+      }
+      fields={
         <>
-          <Act kind="main" disabled={keep.isPending} onClick={() => keep.mutate(undefined)}>
-            Keep the changes
-          </Act>
-          <Act kind="danger" ml="auto" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
-            Remove it
-          </Act>
+          <TextField form={form} at="name" />
+          <ChoiceField
+            form={form}
+            at="parentId"
+            help="What the other says holds here too, unless this one says otherwise."
+            options={[[0, 'no other template'] as const, ...others.map((t) => [t.id, t.name] as const)]}
+          />
+          <LongField form={form} at="note" />
         </>
       }
-    >
-      <Box display="grid" gap="10px">
-        <Field label="Name" problem={problem?.at('/name')}>
-          <Entry width="100%" value={name} onChange={(e) => setName(e.target.value)} />
-        </Field>
-        <Field
-          label="Extends"
-          problem={problem?.at('/parentId')}
-          help="What the other says holds here too, unless this one says otherwise."
-        >
-          <Choice width="100%" value={parentId} onChange={(e) => setParent(Number(e.target.value))}>
-            <option value={0}>no other template</option>
-            {templates
-              .filter((t) => t.id !== template.id && t.domainId === template.domainId)
-              .map((t) => (
-                <option key={t.id} value={t.id}>
-                  {t.name}
-                </option>
-              ))}
-          </Choice>
-        </Field>
-        <Field label="Note" problem={problem?.at('/note')}>
-          <LongEntry width="100%" rows={3} value={note} onChange={(e) => setNote(e.target.value)} />
-        </Field>
-      </Box>
-      <Trouble error={keep.error ?? remove.error} shownAt={['/name', '/parentId', '/note']} />
-    </Dialog>
+    />
   )
 }

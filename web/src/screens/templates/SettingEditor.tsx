@@ -4,10 +4,12 @@ import { useEffect, useRef, useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { asProblem, unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
+import { useUnsaved } from '../../kit/unsaved'
 import { Age } from '../../kit/Age'
 import { Act, Choice, Entry, Faded, Mono } from '../../kit/basics'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
+import { UnsavedStrip } from '../../kit/UnsavedStrip'
 import { NameOffer } from './NameOffer'
 import type { Owner } from './owner'
 import type { Trial } from './useTrial'
@@ -66,18 +68,23 @@ function Opened({
       header: { 'If-Match': `"${opened.version}"` },
     },
   }
+  const dirty = value !== (secret ? '' : kept) || locked !== opened.locked
+  const [asking, setAsking] = useState(false)
+  const isKept = useUnsaved(`${setting.label} of ${owner.name}`, dirty)
+  const done = () => {
+    isKept()
+    onClose()
+  }
+  const leave = () => (dirty && !asking ? setAsking(true) : done())
   const put = useChange(
     () => unwrap(client.PUT('/api/settings/{layer}/{owner}/{key}', { ...path, body: { value, locked } })),
-    onClose,
+    done,
   )
-  const takeBack = useChange(
-    () => unwrap(client.DELETE('/api/settings/{layer}/{owner}/{key}', path)),
-    onClose,
-  )
+  const takeBack = useChange(() => unwrap(client.DELETE('/api/settings/{layer}/{owner}/{key}', path)), done)
   const overtaken = asProblem(put.error)?.status === 412 || asProblem(takeBack.error)?.status === 412
   const onKeyDown = (e: React.KeyboardEvent) => {
     if (e.key === 'Enter') put.mutate(undefined)
-    if (e.key === 'Escape') onClose()
+    if (e.key === 'Escape') leave()
   }
   const common = {
     width: '100%',
@@ -130,7 +137,7 @@ function Opened({
                 >
                   Mine shall stand
                 </Act>
-                <Act onClick={onClose}>Leave theirs</Act>
+                <Act onClick={done}>Leave theirs</Act>
               </Flex>
             </Box>
           )}
@@ -143,7 +150,7 @@ function Opened({
                 Take back
               </Act>
             )}
-            <Act kind="quiet" onClick={onClose}>
+            <Act kind="quiet" onClick={done}>
               Leave it
             </Act>
             <chakra.label display="inline-flex" gap="6px" alignItems="center">
@@ -156,6 +163,7 @@ function Opened({
               </Act>
             )}
           </Flex>
+          {asking && dirty && <UnsavedStrip onStay={() => setAsking(false)} onLeave={done} />}
           <Past past={opened.past} />
           {!overtaken && <Trouble error={put.error ?? takeBack.error} shownAt={['/value']} />}
         </Box>

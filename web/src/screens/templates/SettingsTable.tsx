@@ -2,6 +2,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { Fragment, useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { Act, Entry, Faded, Grid } from '../../kit/basics'
+import { useLeaving } from '../../form/useLeaving'
 import { LAYER_NAMES, type Owner } from './owner'
 import { SettingEditor } from './SettingEditor'
 import type { Trial } from './useTrial'
@@ -25,9 +26,10 @@ export function SettingsTable({ settings, owner, mayChange, tried, onTry, onTouc
   const [onlyHere, setOnlyHere] = useState(false)
   const [sought, setSought] = useState('')
   const [editing, setEditing] = useState<string | undefined>()
+  const leaving = useLeaving()
   const here = settings.settings.filter((s) => s.words.some((w) => isOwn(w, owner))).length
   const shown = settings.settings.filter(
-    (s) => (!onlyHere || s.words.some((w) => isOwn(w, owner))) && matches(s, sought),
+    (s) => s.key === editing || ((!onlyHere || s.words.some((w) => isOwn(w, owner))) && matches(s, sought)),
   )
   return (
     <>
@@ -81,13 +83,14 @@ export function SettingsTable({ settings, owner, mayChange, tried, onTry, onTouc
                   setting={s}
                   owner={owner}
                   onTouch={onTouch}
-                  onEdit={mayChange ? () => setEditing(s.key) : undefined}
+                  onEdit={mayChange ? () => leaving.leave(() => setEditing(s.key)) : undefined}
                 />
               )}
             </Fragment>
           ))}
         </tbody>
       </Grid>
+      {leaving.question}
       {shown.length === 0 && (
         <Box color="faded" mt="14px">
           {sought

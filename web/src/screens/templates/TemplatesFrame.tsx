@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import { Tabs } from '../../kit/Tabs'
 
 const TABS = [
-  { to: '/templates', name: 'Settings' },
+  { to: '/templates', name: 'Layers' },
   { to: '/templates/keys', name: 'Keys' },
   { to: '/templates/compare', name: 'Compare' },
   { to: '/templates/releases', name: 'Releases' },

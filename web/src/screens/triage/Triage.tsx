@@ -6,6 +6,7 @@ import { Age } from '../../kit/Age'
 import { Faded, Grid, Heading, Mono, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { Rail } from '../../kit/Rail'
+import { Shown } from '../../kit/Shown'
 import { STOPS } from '../../kit/stops'
 import { Trouble } from '../../kit/Trouble'
 import { useListKeys } from '../../kit/useListKeys'
@@ -28,7 +29,16 @@ export function Triage() {
     onOpen: (i) => causes[i] && void navigate(`/triage/${encodeURIComponent(key(causes[i]))}`),
   })
   const held = causes.reduce((sum, c) => sum + c.count, 0)
-  if (triage.data && causes.length === 0) {
+  if (!triage.data)
+    return (
+      <Box p="14px 18px">
+        <Title>Triage</Title>
+        <Shown query={triage} what="What is held">
+          {() => null}
+        </Shown>
+      </Box>
+    )
+  if (causes.length === 0) {
     return <Empty title="No device is held">Every phone that was released to is on its way or carries.</Empty>
   }
   return (

@@ -118,6 +118,10 @@ class BadInputStoryTest {
         assertThat(page.getByLabel("Expiry, in s").inputValue()).isEqualTo("soon");
 
         go(page, "Roster");
+        button(page, "Stay here").click();
+        assertThat(page.getByLabel("Expiry, in s").inputValue()).isEqualTo("soon");
+        go(page, "Roster");
+        button(page, "Leave without it").click();
         link(page, "Extensions").click();
         button(page, "Add an extension…").click();
         page.getByLabel("Number").fill("2440");

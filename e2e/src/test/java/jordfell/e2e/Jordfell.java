@@ -38,7 +38,8 @@ final class Jordfell implements AutoCloseable {
     Jordfell(boolean past) {
         server = started(
                 "--server.port=0",
-                "--spring.datasource.url=jdbc:h2:mem:e2e" + System.nanoTime() + ";DB_CLOSE_DELAY=-1",
+                "--spring.datasource.url=jdbc:h2:mem:e2e" + System.nanoTime()
+                        + ";DB_CLOSE_DELAY=-1;QUERY_CACHE_SIZE=512;OPTIMIZE_REUSE_RESULTS=0",
                 "--jordfell.data=mem:e2e",
                 "--jordfell.demo=true",
                 "--jordfell.past=" + past,

@@ -3,8 +3,12 @@ package jordfell.e2e;
 import static jordfell.e2e.Screen.sees;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.LoadState;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -32,9 +36,35 @@ class KeyboardAndAccessTest {
             "/settings/domains",
             "/settings/sites",
             "/settings/models",
+            "/settings/families",
+            "/settings/history",
+            "/settings/audit",
             "/templates",
+            "/templates/keys",
+            "/templates/compare",
+            "/templates/releases",
             "/triage",
             "/lab");
+
+    /** @param press a shortcut, or the button that opens it */
+    private record Opening(String at, String press) {}
+
+    private static final List<Opening> DIALOGS = List.of(
+            new Opening("/fleet", "?"),
+            new Opening("/fleet", "Review and release…"),
+            new Opening("/fleet/1", "Edit…"),
+            new Opening("/fleet/1", "Bind…"),
+            new Opening("/roster/people", "Add a person…"),
+            new Opening("/roster/people", "n"),
+            new Opening("/roster/extensions", "Add an extension…"),
+            new Opening("/roster/outside", "Add a number…"),
+            new Opening("/roster/kits", "Add a kit…"),
+            new Opening("/settings/domains", "Add a domain…"),
+            new Opening("/settings/sites", "Add a site…"),
+            new Opening("/settings/models", "Add a model…"),
+            new Opening("/templates", "New template…"),
+            new Opening("/templates", "Import…"),
+            new Opening("/lab", "Unbox a phone…"));
 
     private Jordfell jordfell;
 
@@ -96,33 +126,77 @@ class KeyboardAndAccessTest {
     }
 
     @Test
-    void axeFindsNothingSerious() throws IOException {
-        String axe = Files.readString(Path.of("../web/node_modules/axe-core/axe.min.js"));
+    void axeFindsNothingSeriousOnAnyScreen() throws IOException {
         for (ColorScheme scheme : List.of(ColorScheme.LIGHT, ColorScheme.DARK)) {
             Page page = Jordfell.signIn(jordfell.window(1280, 800, scheme), "lena", "lantern-harbour-41");
+            page.addInitScript(axe());
             // Every screen in the light, every other one in the dark: the colours are the same tokens.
             for (int i = 0; i < SCREENS.size(); i += scheme == ColorScheme.LIGHT ? 1 : 2) {
-                String screen = SCREENS.get(i);
-                page.navigate(jordfell.address() + screen);
-                page.getByLabel("Screens").waitFor();
-                page.waitForTimeout(700);
-                page.evaluate(axe);
-                Object serious = page.evaluate("""
-                        async () => (await axe.run()).violations
-                          .filter(v => v.impact === 'serious' || v.impact === 'critical')
-                          .map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.html.slice(0, 160)).join(' | '))""");
-                assertThat((List<?>) serious).as(screen + " " + scheme).isEmpty();
+                shows(page, SCREENS.get(i));
+                assertThat(serious(page, "document"))
+                        .as(SCREENS.get(i) + " " + scheme)
+                        .isEmpty();
             }
         }
+    }
+
+    @Test
+    void axeFindsNothingSeriousInAnyDialog() throws IOException {
+        Page page = Jordfell.signIn(jordfell.window(1280, 800, ColorScheme.LIGHT), "lena", "lantern-harbour-41");
+        page.addInitScript(axe());
+        for (Opening opening : DIALOGS) {
+            shows(page, opening.at());
+            if (opening.press().length() == 1) {
+                page.keyboard().type(opening.press());
+            } else {
+                page.getByRole(
+                                AriaRole.BUTTON,
+                                new Page.GetByRoleOptions()
+                                        .setName(opening.press())
+                                        .setExact(true))
+                        .first()
+                        .click();
+            }
+            Screen.waits(page, page.locator("dialog[open]"), new Locator.WaitForOptions());
+            loaded(page);
+            assertThat(serious(page, "'dialog[open]'")).as(opening.toString()).isEmpty();
+            page.keyboard().press("Escape");
+            page.locator("dialog[open]").waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.HIDDEN));
+        }
+    }
+
+    private static String axe() throws IOException {
+        return Files.readString(Path.of("../web/node_modules/axe-core/axe.min.js"));
+    }
+
+    /** Goes to a screen and waits until nothing on it is being loaded. */
+    private void shows(Page page, String screen) {
+        page.navigate(jordfell.address() + screen);
+        page.getByLabel("Screens").waitFor();
+        page.locator("main").waitFor();
+        loaded(page);
+    }
+
+    private static void loaded(Page page) {
+        page.waitForLoadState(LoadState.LOAD);
+        Locator pending = page.getByText("being loaded");
+        for (int left = pending.count(); left > 0; left--) {
+            pending.first().waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.HIDDEN));
+        }
+    }
+
+    private static List<?> serious(Page page, String where) {
+        return (List<?>) page.evaluate("""
+                async () => (await axe.run(%s)).violations
+                  .filter(v => v.impact === 'serious' || v.impact === 'critical')
+                  .map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.html.slice(0, 160)).join(' | '))""".formatted(where));
     }
 
     @Test
     void narrowWindowDoesNotScrollSideways() {
         Page page = Jordfell.signIn(jordfell.window(1024, 700, ColorScheme.LIGHT), "lena", "lantern-harbour-41");
         for (String screen : SCREENS) {
-            page.navigate(jordfell.address() + screen);
-            page.getByLabel("Screens").waitFor();
-            page.waitForTimeout(400);
+            shows(page, screen);
             assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
                     .as(screen)
                     .isLessThanOrEqualTo(1024);

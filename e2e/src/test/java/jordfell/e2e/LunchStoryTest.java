@@ -62,7 +62,7 @@ class LunchStoryTest {
 
     /** As three departments sent it: separators of all kinds, models missing, an O for a 0, a MAC twice, no MAC. */
     private static byte[] messy() {
-        StringBuilder csv = new StringBuilder("Rom;Hardware address;Phone model;User;Location;Internal number\n");
+        StringBuilder csv = new StringBuilder("Wo;Hardware address;Phone model;User;Location;Internal number\n");
         for (int i = 0; i < 300; i++) {
             String mac = String.format(Locale.ROOT, "024B7A30%04X", i);
             String written =
@@ -191,7 +191,7 @@ class LunchStoryTest {
         page.getByLabel("Claim code").fill(code);
         button(page, "Do it").click();
         link(page, "Kiosk 7").click();
-        rail(page, "ppppppp", 15);
+        rail(page, "ppppppp", 30);
     }
 
     @Test
@@ -199,7 +199,7 @@ class LunchStoryTest {
         Page page = jordfell.technician();
         go(page, "Roster");
         link(page, "Kits").click();
-        button(page, "Make a kit…").click();
+        button(page, "Add a kit…").click();
         page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("Deck hand");
         choose(page, "Extension from", "workshop 2500–2549");
         choose(page, "Model of device 1", "Korrin K12");
@@ -207,7 +207,7 @@ class LunchStoryTest {
         sees(page, "There is no person.frist");
         page.getByLabel("Shown as").fill("{{person.first}} on deck");
         sees(page, "Ida on deck");
-        button(page, "Make it").click();
+        button(page, "Add").click();
         sees(page, "Deck hand");
 
         link(page, "People").click();

@@ -2,6 +2,7 @@ package jordfell.e2e;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.options.AriaRole;
 
 /** Finds things on a page the way a person does: by what they are and what they say. */
@@ -27,12 +28,24 @@ final class Screen {
 
     /** Waits for text to stand somewhere on the page. */
     static void sees(Page page, String text) {
-        page.getByText(text).first().waitFor();
+        waits(page, page.getByText(text).first(), new Locator.WaitForOptions());
     }
 
     /** Waits until the large rail of the open device begins like this. */
     static void rail(Page page, String beginning, int seconds) {
-        page.locator("[data-testid=path][data-rail^=" + beginning + "]")
-                .waitFor(new Locator.WaitForOptions().setTimeout(seconds * 1_000.0));
+        waits(
+                page,
+                page.locator("[data-testid=path][data-rail^=" + beginning + "]"),
+                new Locator.WaitForOptions().setTimeout(seconds * 1_000.0));
+    }
+
+    /** Says what stood there instead when something does not come. */
+    static void waits(Page page, Locator wanted, Locator.WaitForOptions options) {
+        try {
+            wanted.waitFor(options);
+        } catch (TimeoutError e) {
+            throw new AssertionError(
+                    e.getMessage() + "\nThe page at " + page.url() + " says:\n" + page.innerText("body"), e);
+        }
     }
 }

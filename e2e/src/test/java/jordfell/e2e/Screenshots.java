@@ -81,7 +81,7 @@ class Screenshots {
         page.navigate(jordfell.address() + "/templates/releases/" + release);
         page.getByText("got worse", new Page.GetByTextOptions().setExact(false))
                 .first()
-                .waitFor(new Locator.WaitForOptions().setTimeout(180_000));
+                .waitFor(new Locator.WaitForOptions().setTimeout(300_000));
         return release;
     }
 

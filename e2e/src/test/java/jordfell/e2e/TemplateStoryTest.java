@@ -123,7 +123,7 @@ class TemplateStoryTest {
         page.getByRole(AriaRole.DIALOG).getByLabel("Model").fill("9");
         page.getByLabel("Reads files of the family").selectOption("brask");
         page.getByRole(AriaRole.DIALOG)
-                .getByText("Add it", new Locator.GetByTextOptions().setExact(true))
+                .getByText("Add", new Locator.GetByTextOptions().setExact(true))
                 .click();
         page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Brask 9"))
                 .waitFor();

@@ -2,19 +2,21 @@ package jordfell.server;
 
 import java.io.IOException;
 import java.security.SecureRandom;
+import java.time.Duration;
 import java.time.Instant;
+import java.util.Locale;
 import jordfell.core.roster.SipPassword;
 import jordfell.lab.time.Timeline;
 import jordfell.server.config.JordfellProperties;
 import jordfell.server.demo.DemoScenario;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.fleet.PathKeeper;
+import jordfell.server.jdbc.Jdbc;
 import jordfell.server.lab.LabService;
 import jordfell.server.observe.ObservationLog;
 import jordfell.server.security.AccountStore;
 import jordfell.server.security.Role;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
+import jordfell.server.start.StartProgress;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.env.Environment;
@@ -23,8 +25,6 @@ import org.springframework.stereotype.Component;
 /** Brings the world to life once the server listens, and says where it is. */
 @Component
 class Startup {
-
-    private static final Logger log = LoggerFactory.getLogger(Startup.class);
 
     private final JordfellProperties properties;
     private final Environment environment;
@@ -35,6 +35,8 @@ class Startup {
     private final DeviceStore devices;
     private final ObservationLog observations;
     private final PathKeeper paths;
+    private final StartProgress progress;
+    private final Jdbc jdbc;
 
     Startup(
             JordfellProperties properties,
@@ -45,7 +47,9 @@ class Startup {
             AccountStore accounts,
             DeviceStore devices,
             ObservationLog observations,
-            PathKeeper paths) {
+            PathKeeper paths,
+            StartProgress progress,
+            Jdbc jdbc) {
         this.properties = properties;
         this.environment = environment;
         this.timeline = timeline;
@@ -55,6 +59,8 @@ class Startup {
         this.devices = devices;
         this.observations = observations;
         this.paths = paths;
+        this.progress = progress;
+        this.jdbc = jdbc;
     }
 
     @EventListener
@@ -65,34 +71,55 @@ class Startup {
         }
         boolean withPast = fresh && properties.demo() && properties.past();
         timeline.runUntil(withPast ? timeline.now() : Instant.now());
+        progress.begin(2, "setting up the Lab");
         lab.build();
         if (withPast) {
-            demo.past();
+            progress.begin(3, "playing the demo’s morning");
+            Instant from = timeline.now();
+            Instant until = Instant.now();
+            long began = System.nanoTime();
+            // What is played can be played again: it goes to the disk in large pieces, not with each commit.
+            jdbc.update("set write_delay 500");
+            demo.past(now -> progress.done(
+                    Duration.between(from, now).toMillis()
+                            / (double) Duration.between(from, until).toMillis(),
+                    Duration.ofNanos(System.nanoTime() - began)));
         }
         timeline.runUntil(Instant.now());
         observations.flush();
-        paths.touch(devices.allIds());
-        paths.computeTouched();
+        if (withPast) {
+            jdbc.update("set write_delay 0");
+        }
         int http = Integer.parseInt(environment.getProperty("local.server.port", "8080"));
+        progress.begin(4, "opening the phones’ side");
+        paths.touch(devices.allIds());
+        if (withPast) {
+            paths.computeTouched();
+        }
         lab.goLive(http);
         paths.start();
-        announce(fresh, http);
+        String lead = fresh && !properties.demo() ? firstLead() : "";
+        progress.ready();
+        announce(lead, http);
     }
 
-    private void announce(boolean fresh, int http) {
+    /** The first sign-in's password. */
+    private String firstLead() {
+        String password = SipPassword.generate(new SecureRandom());
+        accounts.add("lead", "Lead", Role.LEAD, password);
+        return password;
+    }
+
+    /** To whoever started it and to nobody else: what is said here does not pass through the log, which is kept. */
+    private void announce(String lead, int http) {
         StringBuilder words = new StringBuilder("\n  Jordfell is at http://127.0.0.1:" + http + "\n");
         if (properties.demo()) {
             DemoScenario.SIGN_INS.forEach(s -> words.append(String.format(
-                    "  %-10s %-16s %s%n",
-                    s.role().name().toLowerCase(java.util.Locale.ROOT), s.login(), s.password())));
-        } else if (fresh) {
-            String password = SipPassword.generate(new SecureRandom());
-            accounts.add("lead", "Lead", Role.LEAD, password);
-            words.append("  First sign-in, shown this once: lead ")
-                    .append(password)
-                    .append('\n');
+                    "  %-10s %-16s %s%n", s.role().name().toLowerCase(Locale.ROOT), s.login(), s.password())));
+        } else if (!lead.isEmpty()) {
+            words.append("  First sign-in, shown this once: lead ").append(lead).append('\n');
         }
         words.append("  SIP on udp 127.0.0.1:").append(lab.sipPort()).append('\n');
-        log.info("{}", words);
+        System.out.println(words);
     }
 }

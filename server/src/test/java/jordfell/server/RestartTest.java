@@ -33,6 +33,7 @@ class RestartTest {
                             .put("/api/settings/DEVICE/" + id + "/calls.voicemail", Map.of("value", "*77"))
                             .status())
                     .isEqualTo(200);
+            assertASecondStartIsRefused();
             first.process().destroyForcibly().waitFor(10, TimeUnit.SECONDS);
         }
         try (Running second = start()) {
@@ -48,6 +49,18 @@ class RestartTest {
                 .containsExactlyInAnyOrder(PosixFilePermission.OWNER_READ, PosixFilePermission.OWNER_WRITE);
     }
 
+    /** One sentence, and no stack trace. */
+    private void assertASecondStartIsRefused() throws Exception {
+        Path log = folder.resolve("second");
+        Process second = process(log);
+        assertThat(second.waitFor(20, TimeUnit.SECONDS)).isTrue();
+        assertThat(second.exitValue()).isNotZero();
+        assertThat(text(log).strip())
+                .startsWith("jordfell: The database ")
+                .contains("is in use by another start of Jordfell")
+                .doesNotContain("Exception", "\n");
+    }
+
     private record Running(Process process, RunningServer address) implements AutoCloseable {
         @Override
         public void close() {
@@ -57,7 +70,19 @@ class RestartTest {
 
     private Running start() throws IOException {
         Path log = folder.resolve("log-" + System.nanoTime());
-        Process process = new ProcessBuilder(List.of(
+        Process process = process(log);
+        RunningServer.untilLong("the server started", () -> text(log).contains("SIP on udp"));
+        String address = text(log)
+                .lines()
+                .filter(line -> line.contains("Jordfell is at "))
+                .map(line -> line.substring(line.indexOf("http")).strip())
+                .findFirst()
+                .orElseThrow();
+        return new Running(process, RunningServer.at(address));
+    }
+
+    private Process process(Path log) throws IOException {
+        return new ProcessBuilder(List.of(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-cp",
                         System.getProperty("java.class.path"),
@@ -71,14 +96,6 @@ class RestartTest {
                 .redirectErrorStream(true)
                 .redirectOutput(log.toFile())
                 .start();
-        RunningServer.untilLong("the server started", () -> text(log).contains("SIP on udp"));
-        String address = text(log)
-                .lines()
-                .filter(line -> line.contains("Jordfell is at "))
-                .map(line -> line.substring(line.indexOf("http")).strip())
-                .findFirst()
-                .orElseThrow();
-        return new Running(process, RunningServer.at(address));
     }
 
     private static String text(Path log) {

@@ -100,7 +100,7 @@ public record Damage(String brief, String sentence, String likelyReason, UnaryOp
             list.add(new Damage(
                     "cut at " + cut + " characters",
                     "the first " + cut + " characters of the right password",
-                    "The field it was typed into holds " + cut + ".",
+                    "The field it was typed into holds no more.",
                     p -> p.substring(0, cut)));
         }
         return list.stream()

@@ -20,13 +20,24 @@ final class FetchRule implements Rule {
             return List.of();
         }
         ReleaseFacts release = device.facts().released().orElseThrow();
-        Optional<ConfigRequested> last =
-                device.evidence().last(ConfigRequested.class, r -> !r.at().isBefore(release.at()));
+        Optional<ConfigRequested> last = device.evidence()
+                .last(ConfigRequested.class, r -> !r.at().isBefore(release.at()) && isItsOwn(device, r));
         if (last.filter(ConfigRequested::refused).isPresent()) {
             return List.of(refused(device, last.get()));
         }
         Optional<ConfigRequested> served = device.evidence().last(ConfigRequested.class, ConfigRequested::served);
         return List.of(served.map(r -> stale(release, r)).orElseGet(() -> never(device, release)));
+    }
+
+    /**
+     * Whether a request speaks for the device. Anybody can ask for its file: once it was served, a refusal elsewhere says
+     * nothing of it.
+     */
+    private static boolean isItsOwn(CaseOf device, ConfigRequested request) {
+        List<ConfigRequested> served = device.evidence().list(ConfigRequested.class, ConfigRequested::served);
+        return request.served()
+                || served.isEmpty()
+                || served.stream().anyMatch(s -> s.source().equals(request.source()));
     }
 
     private static Finding refused(CaseOf device, ConfigRequested request) {
@@ -45,19 +56,19 @@ final class FetchRule implements Rule {
                         ? "It asks for its configuration without the right name and password."
                         : "It asks for its configuration from " + request.source() + ", outside of " + site + ".",
                 unproven
-                        ? site
-                                + " gives files only to those who prove themselves; what DHCP or somebody’s fingers told "
-                                + "the phone is missing or another."
+                        ? "Its file is given to who knows its own name and password, which its first file brought, or"
+                                + " those of " + site + " before that. A phone that was reset has forgotten them."
                         : site + " gives files only to addresses of its own networks.",
                 request.at(),
                 (int) tries,
                 List.of("answered " + request.status() + " to " + request.file()),
-                List.of(Remedy.advice(
-                        unproven
-                                ? "Give the phone the name and password of " + site
-                                        + ", or put them into the address that DHCP tells."
-                                : "Add its network to those that may fetch at " + site
-                                        + ", or move the device to the site where it is.")));
+                unproven
+                        ? List.of(
+                                new Remedy(Remedy.Action.RESEND, "Let it fetch once more without them", 0),
+                                Remedy.advice("If " + site + " has a name and password, give them to the phone, or put"
+                                        + " them into the address that DHCP tells."))
+                        : List.of(Remedy.advice("Add its network to those that may fetch at " + site
+                                + ", or move the device to the site where it is.")));
     }
 
     private static Finding never(CaseOf device, ReleaseFacts release) {

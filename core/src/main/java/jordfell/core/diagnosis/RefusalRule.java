@@ -27,7 +27,8 @@ final class RefusalRule implements Rule {
                             .ifPresent(findings::add));
         }
         dropMirrors(device, findings);
-        if (findings.isEmpty()) {
+        if (findings.isEmpty()
+                && device.path().lines().stream().allMatch(l -> l.refusal().isEmpty())) {
             stranger(device).ifPresent(findings::add);
         }
         return findings;
@@ -72,20 +73,22 @@ final class RefusalRule implements Rule {
                 && request.message().first("CSeq").equals(response.message().first("CSeq"));
     }
 
-    /** A 404 for a number that none of its lines has. */
+    /** A 404 to a registration of a number that none of its lines has; a call that reached nobody is another matter. */
     private static Optional<Finding> stranger(CaseOf device) {
         return device.evidence()
-                .last(SipSeen.class, s -> !s.toNode() && s.text().startsWith("SIP/2.0 404"))
+                .last(SipSeen.class, RefusalRule::isUnknownNumber)
                 .map(seen -> unknown(device, 0, seen));
+    }
+
+    private static boolean isUnknownNumber(SipSeen seen) {
+        return !seen.toNode()
+                && seen.text().startsWith("SIP/2.0 404")
+                && seen.message().method().equals("REGISTER");
     }
 
     private static Finding unknown(CaseOf device, int line, SipSeen refusal) {
         List<SipSeen> all = device.evidence()
-                .list(
-                        SipSeen.class,
-                        s -> !s.toNode()
-                                && s.number().equals(refusal.number())
-                                && s.text().startsWith("SIP/2.0 404"));
+                .list(SipSeen.class, s -> isUnknownNumber(s) && s.number().equals(refusal.number()));
         String bound = device.facts().lines().stream()
                 .flatMap(l -> l.extension().stream())
                 .map(ExtensionFacts::number)

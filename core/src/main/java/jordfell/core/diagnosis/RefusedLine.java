@@ -102,12 +102,17 @@ record RefusedLine(CaseOf device, LineStatus line, ExtensionFacts extension, Sip
                     .isPresent();
             return field
                     ? "The password field of the " + device.facts().model().fullName() + " holds no more."
-                    : damaged.damage().likelyReason();
+                    : "Likely, " + uncapitalised(damaged.damage().likelyReason());
         } else if (used instanceof PasswordUsed.Empty) {
             return "Nothing stands in its password field for line " + line.position() + ".";
         }
-        return "It is neither an earlier one, nor another extension’s, nor the right one damaged: it was typed by hand, "
-                + "or belongs to another system.";
+        return "No password that was tried fits its answer: the present one and earlier ones, those of other extensions, "
+                + "and the present one damaged in the ways that are known.";
+    }
+
+    /** How it came about is not seen, and told as what is likely. */
+    private static String uncapitalised(String sentence) {
+        return Character.toLowerCase(sentence.charAt(0)) + sentence.substring(1);
     }
 
     private List<Remedy> remedies(PasswordUsed used) {

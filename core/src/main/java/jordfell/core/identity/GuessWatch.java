@@ -8,15 +8,21 @@ import java.util.HashSet;
 import java.util.Set;
 
 /**
- * Tells a client that tries one MAC after another from phones that nobody enrolled yet: a lorry of new phones asks again
- * and again with few addresses, a guesser with many, each hardly twice.
+ * Tells a client that tries one MAC after another from phones that can't prove themselves yet: a delivery of new phones
+ * asks again and again with the same addresses, a guesser with many, each hardly twice.
  *
  * <p>Watches one source. Not safe for use by several threads.
  */
 public final class GuessWatch {
 
-    /** So many strange addresses within the window are not phones any more. */
+    /** So many addresses are looked at one by one: whether each came again. */
     public static final int MOST_STRANGERS = 60;
+
+    /** A phone that is given nothing asks again within this time. */
+    public static final Duration PATIENCE = Duration.ofMinutes(2);
+
+    /** So many that have not come again yet are no delivery, however new they are. */
+    public static final int MOST_AT_ONCE = 500;
 
     /**
      * Addresses in a row, as a counter goes through them, tell a guesser sooner. A pallet of phones has addresses in a row
@@ -33,10 +39,11 @@ public final class GuessWatch {
     private final Set<MacAddress> strangers = new HashSet<>();
     private final Set<MacAddress> cameAgain = new HashSet<>();
     private boolean countsUp;
+    private boolean guessing;
     private int inARow;
     private long last;
 
-    /** Takes a request for an address that is not enrolled; true if its source is guessing. */
+    /** Takes a request that proves nothing; true if its source is guessing. */
     public boolean asks(MacAddress mac, Instant now) {
         forget(now);
         if (strangers.add(mac)) {
@@ -52,16 +59,48 @@ public final class GuessWatch {
             inARow = 0;
             cameAgain.add(mac);
         }
-        return isGuessing();
+        guessing = judge(now);
+        return guessing;
+    }
+
+    /** Whoever asked for this address proved to be that phone. */
+    public void proved(MacAddress mac) {
+        forget(mac);
     }
 
     public boolean isGuessing() {
-        return strangers.size() > MOST_STRANGERS || countsUp && cameAgain.size() * 2 < strangers.size();
+        return guessing;
     }
 
-    /** How many strange addresses it asked for within the window. */
+    /** How many addresses it asked for within the window. */
     public int strangers() {
         return strangers.size();
+    }
+
+    private boolean judge(Instant now) {
+        boolean mostStayedAway = cameAgain.size() * 2 < strangers.size();
+        if (countsUp && mostStayedAway) {
+            return true;
+        }
+        if (strangers.size() <= MOST_STRANGERS) {
+            return false;
+        }
+        return strangers.size() > MOST_AT_ONCE && mostStayedAway || halfOfTheOldStayedAway(now);
+    }
+
+    /** Those who had time to come again, and whether at least half of them did not. */
+    private boolean halfOfTheOldStayedAway(Instant now) {
+        Instant old = now.minus(PATIENCE);
+        int had = 0;
+        int did = 0;
+        for (Asked one : asked) {
+            if (one.at().isAfter(old)) {
+                break;
+            }
+            had++;
+            did += cameAgain.contains(one.mac()) ? 1 : 0;
+        }
+        return had > MOST_STRANGERS / 2 && did * 2 < had;
     }
 
     private void forget(Instant now) {

@@ -65,6 +65,23 @@ public final class NearMisses {
         return found;
     }
 
+    /** All addresses that one slip of one or two neighbouring digits turns this one into. */
+    public static List<MacAddress> around(MacAddress mac) {
+        List<MacAddress> around = new ArrayList<>();
+        for (int i = 0; i < DIGITS; i++) {
+            for (long digit = 0; digit <= 0xF; digit++) {
+                long bits = mac.bits() & ~(0xFL << 4 * i) | digit << 4 * i;
+                if (bits != mac.bits() && bits != 0 && !MacAddress.isGroup(bits)) {
+                    around.add(new MacAddress(bits));
+                }
+            }
+            if (i + 1 < DIGITS) {
+                swapped(mac.bits(), i).ifPresent(around::add);
+            }
+        }
+        return around;
+    }
+
     private static long without(long bits, int digit) {
         return bits & ~(0xFL << (4 * digit)) | (long) digit << POSITION_SHIFT;
     }

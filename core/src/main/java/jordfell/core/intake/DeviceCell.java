@@ -50,6 +50,21 @@ final class DeviceCell {
             found.shown.put(DEVICE, CLAIM + " " + claim.get());
             return new Reading(Optional.empty(), false, claim, true);
         }
+        Optional<SpreadsheetMac.Suspicion> number = SpreadsheetMac.suspect(text);
+        if (number.isPresent()) {
+            number.get()
+                    .mac()
+                    .ifPresentOrElse(
+                            mac -> found.ask(
+                                    DEVICE,
+                                    number.get().reason(),
+                                    number.get().hint(),
+                                    "",
+                                    List.of(new Offer(mac, "take " + mac))),
+                            () -> found.refuse(
+                                    DEVICE, number.get().reason(), number.get().hint()));
+            return UNREADABLE;
+        }
         MacReading reading = MacReader.read(text);
         if (reading instanceof MacReading.Valid valid) {
             found.shown.put(DEVICE, valid.mac().toString());

@@ -38,8 +38,12 @@ public record EnrolPlan(
         changes = List.copyOf(changes);
     }
 
-    /** Somebody who is there, or who is made. */
-    public record PersonPlan(Optional<Long> id, String name) {}
+    /**
+     * Somebody who is there, or who is made.
+     *
+     * @param apart tells people of one name from each other who are made at once; 0 where one name is one person
+     */
+    public record PersonPlan(Optional<Long> id, String name, int apart) {}
 
     /**
      * A line and its extension.

@@ -35,6 +35,7 @@ import jordfell.core.intake.IntakeRecords.TemplateRecord;
 import jordfell.core.intake.IntakeVerdict.Offer;
 import jordfell.core.intake.IntakeVerdict.State;
 import jordfell.core.roster.Kit;
+import jordfell.core.text.PlainText;
 
 /** Decides what is to become of each row, with an eye on the rows before it. */
 public final class IntakeCheck {
@@ -58,7 +59,7 @@ public final class IntakeCheck {
     private IntakeCheck(List<IntakeRow> rows, Map<IntakeColumn, String> defaults, IntakeRecords records) {
         this.records = records;
         this.defaults = defaults;
-        this.people = new PersonCell(records);
+        this.people = new PersonCell(records, rows);
         this.lines = new LinePlanner(records, rows);
         this.knocks = records.knocks();
     }
@@ -337,6 +338,9 @@ public final class IntakeCheck {
     }
 
     private static void checkTexts(IntakeRow row, RowProblems found) {
+        row.cells()
+                .forEach((column, text) -> (column == NOTE ? PlainText.refuseLines(text) : PlainText.refuseLine(text))
+                        .ifPresent(why -> found.refuse(column, why, "Type it anew, or take it out.")));
         checkLength(row, LABEL, "label", LONGEST_LABEL, found);
         checkLength(row, NOTE, "note", LONGEST_NOTE, found);
         checkLength(row, SERIAL, "serial", LONGEST_SERIAL, found);

@@ -21,6 +21,7 @@ final class PersonCell {
 
     static final int LONGEST = 100;
     private static final String NEW = "new";
+    private static final String EACH = "each";
     private static final Pattern TOLD_APART = Pattern.compile("(.+?)\\s*\\(([^()]+)\\)");
 
     private final IntakeRecords records;
@@ -28,8 +29,19 @@ final class PersonCell {
     /** People that rows before have made, by domain and name. */
     private final Map<String, String> made = new HashMap<>();
 
-    PersonCell(IntakeRecords records) {
+    /** On how many rows each name stands, in lower case. */
+    private final Map<String, Integer> written = new HashMap<>();
+
+    private int apart;
+
+    PersonCell(IntakeRecords records, List<IntakeRow> rows) {
         this.records = records;
+        for (IntakeRow row : rows) {
+            String text = row.cell(PERSON);
+            Matcher matcher = TOLD_APART.matcher(text);
+            String name = matcher.matches() ? matcher.group(1) : text;
+            written.merge(name.toLowerCase(Locale.ROOT), 1, Integer::sum);
+        }
     }
 
     Optional<PersonPlan> read(String text, long domainId, RowProblems found) {
@@ -51,14 +63,30 @@ final class PersonCell {
         if (mark.equalsIgnoreCase(NEW)) {
             return Optional.of(madeHere(domainId, name));
         }
+        if (mark.equalsIgnoreCase(EACH)) {
+            apart++;
+            return Optional.of(new PersonPlan(Optional.empty(), name, apart));
+        }
         List<PersonRecord> fitting =
                 all.stream().filter(p -> mark.isEmpty() || fits(p, mark)).toList();
         if (fitting.size() == 1) {
             return Optional.of(new PersonPlan(
-                    Optional.of(fitting.get(0).id()), fitting.get(0).name()));
+                    Optional.of(fitting.get(0).id()), fitting.get(0).name(), 0));
         }
+        int rows = written.getOrDefault(name.toLowerCase(Locale.ROOT), 1);
         if (all.isEmpty() && mark.isEmpty()) {
-            return Optional.of(madeHere(domainId, name));
+            if (rows == 1) {
+                return Optional.of(madeHere(domainId, name));
+            }
+            found.ask(
+                    PERSON,
+                    name + " stands on " + rows + " rows and is in no record.",
+                    "The same new person, or " + rows + "?",
+                    "person:" + domainId + ":" + text.toLowerCase(Locale.ROOT),
+                    List.of(
+                            new Offer(name + " (" + NEW + ")", "the same new person"),
+                            new Offer(name + " (" + EACH + ")", rows + " people of this name")));
+            return Optional.empty();
         }
         found.ask(
                 PERSON,
@@ -75,7 +103,7 @@ final class PersonCell {
 
     private PersonPlan madeHere(long domainId, String name) {
         String known = made.computeIfAbsent(domainId + ":" + name.toLowerCase(Locale.ROOT), k -> name);
-        return new PersonPlan(Optional.empty(), known);
+        return new PersonPlan(Optional.empty(), known, 0);
     }
 
     private static boolean fits(PersonRecord person, String mark) {

@@ -267,16 +267,34 @@ public final class PathComputer {
             return passed(Stop.ACCEPTED, end, "was registered; the registration ran out");
         }
         LineStatus line = missing.get(0);
-        Instant since = line.lastHeard()
+        List<SipSeen> asked = asked(line);
+        Instant since = asked.stream()
+                .findFirst()
                 .map(SipSeen::at)
                 .orElse(stops.get(Stop.HEARD.place()).since().orElse(now));
+        long answered = asked.stream()
+                .filter(s -> s.message().first("Authorization").isPresent())
+                .count();
         return waiting(
                 Stop.ACCEPTED,
                 since,
                 since.plus(USUAL_STEP),
                 now,
                 on(line) + "challenged",
-                on(line) + "challenged, and did not answer");
+                answered == 0
+                        ? on(line) + "challenged, and did not answer"
+                        : on(line) + "answered " + answered + (answered == 1 ? " challenge" : " challenges")
+                                + ", and is challenged again");
+    }
+
+    /** The registrations that a line asked for since it had one last; each new try does not begin the wait anew. */
+    private List<SipSeen> asked(LineStatus line) {
+        return evidence.list(
+                SipSeen.class,
+                s -> s.toNode()
+                        && s.number().equals(line.number())
+                        && s.text().startsWith("REGISTER ")
+                        && line.binding().filter(b -> !b.at().isBefore(s.at())).isEmpty());
     }
 
     /** The first refusal since the line was last registered. */
@@ -297,7 +315,11 @@ public final class PathComputer {
 
     /** A refusal for a number that no line has, newer than anything heard from its own lines. */
     private Optional<SipSeen> refusedAsStranger() {
-        return evidence.last(SipSeen.class, s -> !s.toNode() && s.text().startsWith("SIP/2.0 404"))
+        return evidence.last(
+                        SipSeen.class,
+                        s -> !s.toNode()
+                                && s.text().startsWith("SIP/2.0 404")
+                                && s.message().method().equals("REGISTER"))
                 .filter(s -> lines.stream()
                         .noneMatch(l -> l.lastHeard()
                                 .filter(h -> h.at().isAfter(s.at()))
@@ -358,7 +380,7 @@ public final class PathComputer {
                 StopState.WAITING,
                 stops.get(Stop.HOLDING.place()).since(),
                 Optional.empty(),
-                "no test call yet");
+                in.isPresent() ? "a test call in worked; none out was made yet" : "no test call yet");
     }
 
     private Condition condition(Stop at) {

@@ -23,13 +23,18 @@ public final class Networks {
                 : Optional.of("“" + range + "” is no range.");
     }
 
+    /** Whether the text is an IPv4 address in its usual form: four numbers from 0 to 255. */
+    public static boolean isAddress(String text) {
+        return refuse(text + "/32").isEmpty() && text.indexOf('/') < 0;
+    }
+
     /** Whether the address lies in one of the ranges; no address lies in none. */
     public static boolean contain(List<String> ranges, String address) {
         return ranges.stream().anyMatch(range -> contains(range, address));
     }
 
     private static boolean contains(String range, String address) {
-        if (!address.matches("[0-9]{1,3}(\\.[0-9]{1,3}){3}")) {
+        if (!isAddress(address)) {
             return false;
         }
         String[] parts = range.split("/");

@@ -105,15 +105,27 @@ public record Snapshot(Map<String, String> values) {
                             case "label" -> "Label";
                             default -> "K" + key.substring(1);
                         });
-        boolean secret =
-                key.equals(PASSWORD) || setting.filter(Setting::isSecret).isPresent();
         return new Change(
                 place,
                 label,
                 before,
                 after,
-                secret,
+                isSecret(place),
                 setting.filter(Setting::restart).isPresent());
+    }
+
+    private static boolean isSecret(String place) {
+        String key = place.substring(place.indexOf('/') + 1);
+        return key.equals(PASSWORD)
+                || SettingsCatalogue.find(key).filter(Setting::isSecret).isPresent();
+    }
+
+    /** All that is secret in it. */
+    public List<String> secrets() {
+        return values.entrySet().stream()
+                .filter(e -> isSecret(e.getKey()) && !e.getValue().isEmpty())
+                .map(Map.Entry::getValue)
+                .toList();
     }
 
     @Override

@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import jordfell.core.identity.Resemblance;
 import jordfell.core.render.BodyName.Place;
 import jordfell.core.settings.SettingsCatalogue;
+import jordfell.core.text.PlainText;
 
 /** Decides whether a family's body can be written, and what about it is likely to go wrong on the phone. */
 public final class BodyCheck {
@@ -45,6 +46,7 @@ public final class BodyCheck {
             grave(1, "The body has " + body.length() + " characters.", "At most " + LONGEST + " fit.");
             return;
         }
+        PlainText.refuseLines(body).ifPresent(why -> grave(1, why, "Type it anew, or take it out."));
         grammar();
         List<BodyWords.Word> words = BodyWords.in(body);
         words.forEach(this::word);

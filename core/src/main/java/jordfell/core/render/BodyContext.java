@@ -56,7 +56,7 @@ final class BodyContext implements Mustache.CustomContext {
         if (known == null) {
             return null;
         }
-        String value = value(known);
+        String value = Marks.plain(value(known));
         return name.startsWith(BodyNames.IF) ? (Object) value.equals("yes") : decorate.apply(known, value);
     }
 

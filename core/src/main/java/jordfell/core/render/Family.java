@@ -1,5 +1,7 @@
 package jordfell.core.render;
 
+import java.util.Locale;
+import java.util.Set;
 import jordfell.core.identity.MacAddress;
 
 /**
@@ -14,6 +16,22 @@ import jordfell.core.identity.MacAddress;
  */
 public record Family(
         String id, String name, String contentType, String before, String after, Escaping escaping, String body) {
+
+    /** What files may be served as: nothing that a browser takes for a page or a script. */
+    private static final Set<String> CONTENT_TYPES = Set.of(
+            "text/plain", "text/csv", "text/xml", "application/xml", "application/json", "application/octet-stream");
+
+    /** Whether files may be served as this; a charset may follow. */
+    public static boolean mayBeServedAs(String contentType) {
+        String[] parts = contentType.toLowerCase(Locale.ROOT).split(";", 2);
+        return CONTENT_TYPES.contains(parts[0].strip())
+                && (parts.length == 1 || parts[1].strip().matches("charset=[a-z0-9-]+"));
+    }
+
+    /** What its files are served as, whatever was kept of it. */
+    public String servedAs() {
+        return mayBeServedAs(contentType) ? contentType : "application/octet-stream";
+    }
 
     /** The name under which a device asks for its file: the MAC as twelve hexadecimal digits in lower case. */
     public String fileName(MacAddress mac) {

@@ -12,29 +12,32 @@ final class Marks {
     private static final char BEGIN = '\uFDD0';
     private static final char END = '\uFDD1';
 
-    /** Numbers of marks are written as one character of a private area; a file with more values leaves the rest unmarked. */
+    /** Numbers of marks are written as two characters of a private area, which is room for more values than a file has. */
     private static final char FIRST = '\uE000';
 
-    private static final int MOST = 6_000;
+    private static final int DIGITS = 6_000;
+    private static final int HEAD = 3;
 
     private final List<BodyName> names = new ArrayList<>();
 
-    /** The value between marks that remember what it is. */
-    String mark(BodyName name, String value) {
-        String plain = value.indexOf(BEGIN) < 0 && value.indexOf(END) < 0
+    /** A value as it is written in every file: without the characters that mark. */
+    static String plain(String value) {
+        return value.indexOf(BEGIN) < 0 && value.indexOf(END) < 0
                 ? value
                 : value.replace(String.valueOf(BEGIN), "").replace(String.valueOf(END), "");
-        if (names.size() >= MOST) {
-            return plain;
-        }
+    }
+
+    /** The value between marks that remember what it is. */
+    String mark(BodyName name, String value) {
+        int number = names.size();
         names.add(name);
-        return BEGIN + String.valueOf((char) (FIRST + names.size() - 1)) + plain + END;
+        return "" + BEGIN + (char) (FIRST + number / DIGITS) + (char) (FIRST + number % DIGITS) + value + END;
     }
 
     /** Escapes what stands between marks and leaves the marks. */
     static String escapeWithin(String text, Escaping escaping) {
-        return text.length() >= 3 && text.charAt(0) == BEGIN
-                ? text.substring(0, 2) + escaping.escape(text.substring(2, text.length() - 1)) + END
+        return text.length() > HEAD && text.charAt(0) == BEGIN
+                ? text.substring(0, HEAD) + escaping.escape(text.substring(HEAD, text.length() - 1)) + END
                 : escaping.escape(text);
     }
 
@@ -49,7 +52,8 @@ final class Marks {
         for (int i = 0; i < marked.length(); i++) {
             char c = marked.charAt(i);
             if (c == BEGIN) {
-                open = names.get(marked.charAt(++i) - FIRST);
+                open = names.get((marked.charAt(i + 1) - FIRST) * DIGITS + marked.charAt(i + 2) - FIRST);
+                i += HEAD - 1;
                 from = plain.length() - lineStart;
             } else if (c == END) {
                 if (open != null) {

@@ -13,8 +13,10 @@ public record Block(int first, int last, String purpose) {
         }
     }
 
+    /** Whether a text is one of its numbers; whatever else it is, it is none. */
     public boolean contains(String number) {
         return number.length() == digits(first)
+                && number.chars().allMatch(c -> c >= '0' && c <= '9')
                 && Integer.parseInt(number) >= first
                 && Integer.parseInt(number) <= last;
     }

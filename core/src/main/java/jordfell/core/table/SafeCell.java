@@ -15,6 +15,10 @@ final class SafeCell {
     }
 
     static String read(String cell) {
+        // ="024b7a00531c": how people keep a spreadsheet program from taking a text for a number.
+        if (cell.length() > 3 && cell.startsWith("=\"") && cell.endsWith("\"")) {
+            return cell.substring(2, cell.length() - 1);
+        }
         return cell.length() > 1 && cell.charAt(0) == '\'' && needsGuard(cell.substring(1)) ? cell.substring(1) : cell;
     }
 

@@ -18,7 +18,10 @@ public final class TftpTransfer {
     private static final int USUAL_BLOCK = 512;
     private static final int SMALLEST_BLOCK = 8;
     private static final int LARGEST_BLOCK = 65_464;
-    private static final int MOST_SECONDS = 255;
+
+    /** RFC 2349 lets a client ask for up to 255 seconds; longer than this is not agreed to, and the usual time is kept. */
+    public static final int MOST_SECONDS = 5;
+
     private static final Duration USUAL_TIMEOUT = Duration.ofSeconds(2);
 
     private final byte[] file;

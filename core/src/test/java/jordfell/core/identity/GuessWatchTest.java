@@ -51,11 +51,37 @@ class GuessWatchTest {
     @Test
     void manyAddressesAreGuessedAtWhateverTheirOrder() {
         GuessWatch watch = new GuessWatch();
-        for (int i = 0; i <= GuessWatch.MOST_STRANGERS; i++) {
-            watch.asks(mac(i * 104_729L % 0xffffff), NOW.plusSeconds(i));
+        int until = 0;
+        while (until < 600 && !watch.asks(mac(until * 104_729L % 0xffffff), NOW.plusSeconds(until))) {
+            until++;
         }
-        assertThat(watch.isGuessing()).isTrue();
-        assertThat(watch.strangers()).isEqualTo(GuessWatch.MOST_STRANGERS + 1);
+        assertThat(until).isLessThan(200);
+    }
+
+    @Test
+    void manyAddressesAtOnceAreGuessedAtBeforeAnyHadTimeToComeAgain() {
+        GuessWatch watch = new GuessWatch();
+        for (int i = 0; i < GuessWatch.MOST_AT_ONCE; i++) {
+            assertThat(watch.asks(mac(i * 7_919L), NOW)).as("address %d", i).isFalse();
+        }
+        assertThat(watch.asks(mac(4_000_001), NOW)).isTrue();
+    }
+
+    @Test
+    void deliveryOfTwoHundredPhonesBehindOneRouterIsNoGuesser() {
+        GuessWatch watch = new GuessWatch();
+        for (int second = 0; second < 600; second++) {
+            for (int phone = 0; phone < 200; phone++) {
+                // Switched on one after another within a minute and a half, each asks once a minute.
+                int since = second - phone * 90 / 200;
+                if (since >= 0 && since % 60 == 0) {
+                    assertThat(watch.asks(mac(phone * 7_919L), NOW.plusSeconds(second)))
+                            .as("phone %d after %d s", phone, second)
+                            .isFalse();
+                }
+            }
+        }
+        assertThat(watch.strangers()).isEqualTo(200);
     }
 
     @Test

@@ -41,4 +41,15 @@ class NearMissesTest {
                 .extracting(NearMiss::other)
                 .containsExactlyInAnyOrder(RIGHT, other);
     }
+
+    @Test
+    void whatIsAroundAnAddressIsEverythingThatOneSlipMakesOfIt() {
+        NearMisses near = NearMisses.among(List.of(RIGHT));
+        List<MacAddress> around = NearMisses.around(RIGHT);
+        assertThat(around)
+                .doesNotContain(RIGHT)
+                .hasSizeGreaterThan(170)
+                .allSatisfy(other ->
+                        assertThat(near.of(other)).extracting(NearMiss::other).contains(RIGHT));
+    }
 }

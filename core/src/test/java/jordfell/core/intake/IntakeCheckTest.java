@@ -124,6 +124,28 @@ class IntakeCheckTest {
     }
 
     @Test
+    void newNameOnSeveralRowsIsOnePersonOrSeveralOnlyWhenSomebodySaysSo() {
+        String[] rows = {
+            "device=024b7a000001|model=k12|site=Eskvik Pier|extension=2415|person=Nora Lund",
+            "device=024b7a000002|model=k12|site=Eskvik Pier|extension=2416|person=nora lund"
+        };
+        assertThat(check(rows)).allSatisfy(v -> {
+            assertThat(v.state()).isEqualTo(State.NEEDS_ANSWER);
+            assertThat(reasons(v).get(0)).containsIgnoringCase("Nora Lund stands on 2 rows and is in no record.");
+            assertThat(v.problems().get(0).question()).endsWith(":nora lund");
+        });
+        assertThat(apart(check(rows[0] + " (new)", rows[1] + " (new)"))).containsExactly(0, 0);
+        assertThat(apart(check(rows[0] + " (each)", rows[1] + " (each)"))).containsExactly(1, 2);
+        assertThat(check(rows[0]).get(0).state()).isEqualTo(State.READY);
+    }
+
+    private static List<Integer> apart(List<IntakeVerdict> verdicts) {
+        return verdicts.stream()
+                .map(v -> v.plan().orElseThrow().person().orElseThrow().apart())
+                .toList();
+    }
+
+    @Test
     void twoOfOneNameAreToldApart() {
         assertThat(one(PLAIN + "|person=Anna Berg|extension=2415")
                         .problems()
@@ -169,7 +191,7 @@ class IntakeCheckTest {
 
     @Test
     void drawnNumbersPassOverTakenAndAskedOnesAndRunOut() {
-        String seller = "|model=k24|site=Eskvik Pier|kit=Ticket seller|person=P|extension=";
+        String seller = "|model=k24|site=Eskvik Pier|kit=Ticket seller|person=P (new)|extension=";
         List<IntakeVerdict> verdicts = check(
                 "device=024b7a000001" + seller + "draw",
                 "device=024b7a000002" + seller + "2450",

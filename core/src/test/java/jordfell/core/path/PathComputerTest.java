@@ -282,4 +282,34 @@ class PathComputerTest {
         assertThat(path(110).condition()).isEqualTo(Condition.CARRYING);
         assertThat(path(110).stop(Stop.RELEASED).evidence()).doesNotContain("newer");
     }
+
+    /** A phone that answers each challenge and is challenged again: each try used to begin the wait anew. */
+    @Test
+    void challengesThatNeverEndAreHeldAfterTheUsualTime() {
+        upTo("HEARD");
+        for (int t = 4; t < 200; t += 10) {
+            answer(t, 401);
+            seen.add(new SipSeen(
+                    at(t + 1),
+                    true,
+                    "north",
+                    "192.0.2.1:5060",
+                    "2416",
+                    "REGISTER sip:v.example SIP/2.0\r\nAuthorization: Digest username=\"x\"\r\n\r\n"));
+        }
+        assertThat(path(30).condition()).isEqualTo(Condition.UNDER_WAY);
+        DevicePath late = path(60);
+        assertThat(late.condition()).isEqualTo(Condition.HELD);
+        assertThat(late.at()).isEqualTo(Stop.ACCEPTED);
+        assertThat(late.stop(Stop.ACCEPTED).evidence()).contains("and is challenged again");
+        assertThat(path(190).condition()).isEqualTo(Condition.HELD);
+    }
+
+    @Test
+    void aCallThatReachedNobodyIsNoUnknownExtension() {
+        upTo("HOLDING");
+        seen.add(new SipSeen(
+                at(110), false, "north", "192.0.2.1:5060", "9999", "SIP/2.0 404 X\r\nCSeq: 1 INVITE\r\n\r\n"));
+        assertThat(path(112).condition()).isEqualTo(Condition.CARRYING);
+    }
 }

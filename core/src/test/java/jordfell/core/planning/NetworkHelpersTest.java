@@ -71,4 +71,13 @@ class NetworkHelpersTest {
     void onlyRangesAreRanges(String text, boolean range) {
         assertThat(Networks.refuse(text).isEmpty()).isEqualTo(range);
     }
+
+    @ParameterizedTest
+    @CsvSource({
+        "192.0.2.11, true", "0.0.0.0, true", "255.255.255.255, true", "300.1.1.1, false", "192.0.2, false",
+        "192.0.2.11.4, false", "192.0.2.11/32, false", "north, false", "'', false", "1e1.0.0.1, false"
+    })
+    void anAddressHasFourNumbersTo255(String text, boolean is) {
+        assertThat(Networks.isAddress(text)).isEqualTo(is);
+    }
 }

@@ -1,12 +1,15 @@
 package jordfell.core.render;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
+import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class BodyCheckTest {
 
@@ -88,5 +91,23 @@ class BodyCheckTest {
     @Test
     void longBodyIsRefusedByItsLength() {
         assertThat(check("x".repeat(60_001))).singleElement().matches(BodyProblem::isGrave);
+    }
+
+    /** Each took minutes when the scanner went back over what it had seen. */
+    @ParameterizedTest
+    @ValueSource(strings = {"{{ ", "{{", "{{{{ x }", "{{#", "}}", "{{ a", "{ {", "{{\t\n", "{{x}} {{"})
+    void whateverIsTypedIsCheckedInNoTime(String piece) {
+        String body = piece + " ".repeat(20_000) + piece.repeat(30_000 / piece.length());
+        assertThat(assertTimeoutPreemptively(Duration.ofSeconds(5), () -> BodyCheck.check(body, Escaping.KEY_VALUE)))
+                .isNotNull();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"\ufdd0", "\ufdd1", "\u202e", "\u0007", "a\rb"})
+    void charactersThatNobodySeesAreRefused(String odd) {
+        assertThat(BodyCheck.check("label = " + odd + "\n", Escaping.KEY_VALUE)).anySatisfy(problem -> {
+            assertThat(problem.isGrave()).isTrue();
+            assertThat(problem.what()).contains("which nobody sees");
+        });
     }
 }

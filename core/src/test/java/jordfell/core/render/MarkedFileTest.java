@@ -61,6 +61,27 @@ class MarkedFileTest {
     }
 
     @Test
+    void oneRenderingHasTheMarksOfAllItsValuesHoweverMany() {
+        Marks marks = new Marks();
+        StringBuilder text = new StringBuilder();
+        BodyName name = BodyNames.all().get(0);
+        for (int i = 0; i < 7_001; i++) {
+            text.append(marks.mark(name, "v" + i)).append('\n');
+        }
+        MarkedFile file = marks.read(text.toString());
+        assertThat(file.spots()).hasSize(7_001);
+        assertThat(file.spots().get(7_000)).isEqualTo(new MarkedFile.Spot(7_000, 0, 5, name));
+        assertThat(file.text()).endsWith("v7000\n").doesNotContain("\uFDD0");
+    }
+
+    @Test
+    void plainAndMarkedRenderingAgreeOnMarksInValues() {
+        Dialect dialect = Dialects.of("korrin");
+        DeviceConfig odd = config("a\uFDD0b\uFDD1c");
+        assertThat(dialect.renderMarked(odd).text()).isEqualTo(dialect.render(odd));
+    }
+
+    @Test
     void marksInAValueAreTakenOut() {
         MarkedFile file = Dialects.of("korrin").renderMarked(config("a\uFDD0b\uFDD1c"));
         assertThat(file.text()).contains("name         = abc\n");

@@ -81,4 +81,11 @@ class ExtensionRulesTest {
     void blockContainsBothItsEnds(String number, boolean inside) {
         assertThat(BLOCKS.get(0).contains(number)).isEqualTo(inside);
     }
+
+    /** Texts as long as the block's numbers that are none: each ended the reading of a whole sheet. */
+    @ParameterizedTest
+    @ValueSource(strings = {"n.a.", "2e+3", "24 1", "-241", "+241", "٢٤٠١", "24O1", "2401x", "", "2.0E+03"})
+    void whatIsNoNumberLiesInNoBlock(String text) {
+        assertThat(new Block(2400, 2499, "places").contains(text)).isFalse();
+    }
 }

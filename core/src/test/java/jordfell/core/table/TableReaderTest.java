@@ -124,4 +124,30 @@ class TableReaderTest {
         assertThat(ColumnGuess.of(table(utf8("x;024b7a000001\ny;024b7a000002")).records(), fields))
                 .isEqualTo(new ColumnGuess.Guessed(false, List.of("", "device")));
     }
+
+    @Test
+    void headingsMayStandBelowATitle() {
+        List<ColumnGuess> fields = List.of(
+                new ColumnGuess("device", List.of("mac"), c -> c.matches("[0-9a-f]{12}")),
+                new ColumnGuess("person", List.of("name"), c -> false));
+        List<TableReading.Line> rows = table(
+                        utf8("Delivery of 3 March\n\nfor;the pier\nName;MAC;Price\nx;024b7a000001;9"))
+                .records();
+        assertThat(ColumnGuess.of(rows, fields))
+                .isEqualTo(new ColumnGuess.Guessed(true, List.of("person", "device", "")));
+        assertThat(ColumnGuess.headingRow(rows, fields)).isEqualTo(2);
+    }
+
+    @Test
+    void columnUnderAnUnknownHeadingIsToldByItsContent() {
+        List<ColumnGuess> fields = List.of(
+                new ColumnGuess("device", List.of("mac"), c -> c.matches("[0-9a-f]{12}")),
+                new ColumnGuess("person", List.of("name"), c -> false),
+                new ColumnGuess("label", List.of("desk"), c -> false));
+        assertThat(ColumnGuess.of(
+                        table(utf8("Name;Desk;Hardware\nx;y;024b7a000001\nx;y;024b7a000002"))
+                                .records(),
+                        fields))
+                .isEqualTo(new ColumnGuess.Guessed(true, List.of("person", "label", "device")));
+    }
 }

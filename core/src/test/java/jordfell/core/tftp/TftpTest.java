@@ -73,13 +73,20 @@ class TftpTest {
     @Test
     void optionsAreTakenAsFarAsTheyAreKnown() {
         TftpTransfer transfer = new TftpTransfer(
-                read(Map.of("blksize", "100000", "timeout", "7", "tsize", "0", "windowsize", "4")), file(1_000));
+                read(Map.of("blksize", "100000", "timeout", "4", "tsize", "0", "windowsize", "4")), file(1_000));
         assertThat(transfer.present())
-                .hasValue(new TftpPacket.OptionAck(Map.of("blksize", "65464", "timeout", "7", "tsize", "1000")));
-        assertThat(transfer.timeout()).isEqualTo(Duration.ofSeconds(7));
+                .hasValue(new TftpPacket.OptionAck(Map.of("blksize", "65464", "timeout", "4", "tsize", "1000")));
+        assertThat(transfer.timeout()).isEqualTo(Duration.ofSeconds(4));
         assertThat(transfer.acknowledge(1)).isFalse();
         assertThat(transfer.acknowledge(0)).isTrue();
         assertThat(((TftpPacket.Data) transfer.present().orElseThrow()).bytes()).hasSize(1_000);
+    }
+
+    @Test
+    void aLongTimeOutIsNotAgreedTo() {
+        TftpTransfer transfer = new TftpTransfer(read(Map.of("timeout", "255", "tsize", "0")), file(1_000));
+        assertThat(transfer.present()).hasValue(new TftpPacket.OptionAck(Map.of("tsize", "1000")));
+        assertThat(transfer.timeout()).isLessThanOrEqualTo(Duration.ofSeconds(TftpTransfer.MOST_SECONDS));
     }
 
     @Test

@@ -24,6 +24,7 @@ public final class Network {
     private final RandomGenerator random;
     private final Map<Endpoint, Receiver> receivers = new HashMap<>();
     private final Set<String> unplugged = new HashSet<>();
+    private double lost;
     private BiConsumer<Endpoint, byte[]> outside = (to, bytes) -> {};
 
     public Network(Timeline timeline, RandomGenerator random) {
@@ -56,9 +57,14 @@ public final class Network {
         return !unplugged.contains(host);
     }
 
+    /** Has this share of all datagrams get lost, from 0 for none to 1. */
+    public void lose(double share) {
+        lost = share;
+    }
+
     /** Sends a datagram; like any datagram it may get lost, and nobody is told. */
     public void send(Endpoint from, Endpoint to, byte[] bytes) {
-        if (!isPlugged(from.host())) {
+        if (!isPlugged(from.host()) || lost > 0 && random.nextDouble() < lost) {
             return;
         }
         if (to.onThisMachine()) {

@@ -12,7 +12,7 @@ public final class QuillonFile {
     public static PhoneConfig read(String text) throws UnreadableFile {
         JsonFile file = JsonFile.read(text).exactly("profile", "accounts", "options", "refresh");
         file.in("options").exactly("language", "waiting", "digits");
-        JsonFile refresh = file.in("refresh").exactly("every", "pause", "log");
+        JsonFile refresh = file.in("refresh").exactly("every", "pause", "log", "name", "word");
         List<PhoneConfig.Station> stations = new ArrayList<>();
         for (JsonFile account : file.in("accounts").each()) {
             account.exactly(
@@ -43,7 +43,7 @@ public final class QuillonFile {
                 refresh.whole("every", 1, 86_400),
                 refresh.whole("pause", 1, 3_600),
                 List.of(),
-                PhoneConfig.Upkeep.NONE,
+                new PhoneConfig.Upkeep(refresh.text("name"), refresh.text("word"), ""),
                 file.flat());
     }
 }

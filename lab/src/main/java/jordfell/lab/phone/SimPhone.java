@@ -171,6 +171,14 @@ public final class SimPhone {
         }
     }
 
+    /** The number under which its first registered line stands, which may not be the one on record any more. */
+    public Optional<String> registeredNumber() {
+        return lines.stream()
+                .filter(l -> l.registrar().isPresent())
+                .map(l -> l.station().number())
+                .findFirst();
+    }
+
     /** Calls a user and talks for so long; false if no line is registered. */
     public boolean talk(String user, Duration talk) {
         return call(user, talk, (worked, answer) -> {});

@@ -2,7 +2,6 @@ package jordfell.lab.registrar;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,17 +16,34 @@ final class ContactPinger {
     static final Duration FIRST = Duration.ofSeconds(2);
 
     static final Duration INTERVAL = Duration.ofSeconds(60);
-    private static final Duration PATIENCE = Duration.ofSeconds(4);
+
+    /** When an unanswered question is asked again, after the first time: a lost datagram is no lost phone (§17.1.2.2). */
+    private static final List<Duration> AGAIN =
+            List.of(Duration.ofSeconds(1), Duration.ofSeconds(3), Duration.ofSeconds(7), Duration.ofSeconds(11));
+
+    private static final Duration PATIENCE = Duration.ofSeconds(15);
     private static final String PREFIX = "ping-";
 
-    private record Asked(Binding binding, Instant giveUpAt) {}
+    private record Asked(Binding binding, SipMessage options, Instant at, int repeats) {
+
+        boolean isOver(Instant now) {
+            return !at.plus(PATIENCE).isAfter(now);
+        }
+
+        boolean isDue(Instant now) {
+            return repeats < AGAIN.size() && !at.plus(AGAIN.get(repeats)).isAfter(now);
+        }
+
+        Asked again() {
+            return new Asked(binding, options, at, repeats + 1);
+        }
+    }
 
     private final Map<String, Asked> open = new HashMap<>();
     private long counter;
 
     Outcome ask(Binding binding, Instant now) {
         String id = PREFIX + counter++ + "-" + now.toEpochMilli();
-        open.put(id, new Asked(binding, now.plus(PATIENCE)));
         SipMessage options = SipMessage.request("OPTIONS", binding.contact().uri())
                 .with("Via", "SIP/2.0/UDP " + binding.node() + "." + binding.domain() + ";rport;branch=z9hG4bK" + id)
                 .with("Max-Forwards", "70")
@@ -35,6 +51,7 @@ final class ContactPinger {
                 .with("To", "<" + binding.contact().uri() + ">")
                 .with("Call-ID", id)
                 .with("CSeq", "1 OPTIONS");
+        open.put(id, new Asked(binding, options, now, 0));
         return Outcome.send(binding.node(), binding.source(), options);
     }
 
@@ -47,16 +64,21 @@ final class ContactPinger {
         return Optional.ofNullable(open.remove(id)).map(asked -> pinged(asked, true));
     }
 
-    /** Events for the questions that nobody answered in time. */
-    Outcome giveUp(Instant now) {
-        List<String> over = open.entrySet().stream()
-                .filter(e -> !e.getValue().giveUpAt().isAfter(now))
-                .map(Map.Entry::getKey)
-                .sorted()
-                .toList();
-        List<RegistrarEvent> events = new ArrayList<>();
-        over.forEach(id -> events.add(pinged(open.remove(id), false)));
-        return new Outcome(List.of(), events);
+    /** Asks again what nobody answered yet, and gives up what nobody answered in time. */
+    Outcome tick(Instant now) {
+        Outcome outcome = Outcome.NOTHING;
+        for (String id : open.keySet().stream().sorted().toList()) {
+            Asked asked = open.get(id);
+            if (asked.isOver(now)) {
+                open.remove(id);
+                outcome = outcome.and(pinged(asked, false));
+            } else if (asked.isDue(now)) {
+                open.put(id, asked.again());
+                outcome = outcome.and(
+                        Outcome.send(asked.binding().node(), asked.binding().source(), asked.options()));
+            }
+        }
+        return outcome;
     }
 
     private static ContactPinged pinged(Asked asked, boolean answered) {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.random.RandomGenerator;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.identity.MacAddress;
@@ -38,6 +39,7 @@ public final class Registrar {
     private final Map<String, Map<String, Binding>> bindings = new LinkedHashMap<>();
     private final CallProxy calls;
     private final ContactPinger pinger;
+    private final Transactions transactions = new Transactions();
 
     public Registrar(Accounts accounts, RandomGenerator random) {
         this.accounts = accounts;
@@ -65,17 +67,27 @@ public final class Registrar {
             return reply(node, message, source, 400);
         }
         return switch (message.method()) {
-            case "REGISTER" -> register(node, message, source, now);
+            case "REGISTER" -> once(message, now, () -> register(node, message, source, now));
             case "INVITE", "ACK", "BYE", "CANCEL" -> calls.forward(node, message, source, now);
             case "OPTIONS" -> reply(node, message, source, 200);
             default -> reply(node, message, source, 405);
         };
     }
 
+    /** Does a request once, however often it comes. */
+    private Outcome once(SipMessage request, Instant now, Supplier<Outcome> work) {
+        return transactions.before(request, now).orElseGet(() -> {
+            Outcome outcome = work.get();
+            transactions.answered(request, outcome, now);
+            return outcome;
+        });
+    }
+
     /** Lets time pass: ends bindings that ran out and asks the others whether they are there. */
     public Outcome tick(Instant now) {
         nonces.forgetStale(now);
-        Outcome outcome = pinger.giveUp(now);
+        transactions.forgetStale(now);
+        Outcome outcome = pinger.tick(now);
         for (Map<String, Binding> ofOne : bindings.values()) {
             for (Binding binding : List.copyOf(ofOne.values())) {
                 if (!binding.expiresAt().isAfter(now)) {
@@ -106,6 +118,11 @@ public final class Registrar {
             }
         }
         return outcome;
+    }
+
+    /** Whether a contact of this extension can be reached now. */
+    public boolean isBound(String domain, String number, Instant now) {
+        return !live(domain, number, now).isEmpty();
     }
 
     List<Binding> live(String domain, String number, Instant now) {

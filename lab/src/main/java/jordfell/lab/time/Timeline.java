@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.PriorityQueue;
+import java.util.concurrent.atomic.AtomicLong;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -20,6 +21,7 @@ public final class Timeline implements AutoCloseable {
     private record Event(Instant at, long order, Runnable action) {}
 
     private final Object lock = new Object();
+    private final AtomicLong failures = new AtomicLong();
     private final PriorityQueue<Event> queue =
             new PriorityQueue<>(Comparator.comparing(Event::at).thenComparing(Event::order));
     private Instant virtualNow;
@@ -93,12 +95,18 @@ public final class Timeline implements AutoCloseable {
         thread.start();
     }
 
+    /** How many events failed since it went live. */
+    public long failures() {
+        return failures.get();
+    }
+
     private void runLive() {
         for (Event next = take(); next != null; next = take()) {
             try {
                 next.action().run();
-            } catch (RuntimeException e) {
+            } catch (RuntimeException | Error e) {
                 // One event that fails must not stop the world.
+                failures.incrementAndGet();
                 log.error("An event of the Lab failed", e);
             }
         }

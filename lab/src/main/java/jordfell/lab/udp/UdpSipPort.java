@@ -12,6 +12,7 @@ import java.nio.channels.DatagramChannel;
 import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.time.Timeline;
@@ -22,24 +23,35 @@ import org.slf4j.LoggerFactory;
 /**
  * The registrar behind a real UDP socket on 127.0.0.1. Datagrams that are too large or too many are dropped and
  * counted; nothing that arrives can stop it.
+ *
+ * <p>Agents that registered before have room of their own. What others send is bounded by address and port, so that each
+ * is heard among many, by address, and in all: what waits for the world is few enough to be answered in time.
  */
 public final class UdpSipPort implements AutoCloseable {
 
-    /** Datagrams a second taken from one source. */
-    public static final int MOST_PER_SOURCE = 200;
+    /** Datagrams a second taken from one agent that is registered. */
+    public static final int MOST_PER_AGENT = 200;
 
-    private static final int MOST_SOURCES = 4_096;
+    /** A second from one address and port of which nothing is known: a registration takes two, and a lost one comes again. */
+    private static final int MOST_PER_STRANGER = 4;
+
+    /** So many such a one may send at once. */
+    static final int STRANGERS_BURST = 60;
+
+    /** From one address, whatever the ports. */
+    static final int MOST_PER_ADDRESS = 1_600;
+
+    private static final int MOST_WAITING = 2_000;
+    private static final int MOST_SOURCES = 20_000;
     private static final Logger log = LoggerFactory.getLogger(UdpSipPort.class);
 
     private final DatagramChannel channel;
     private final Timeline timeline;
     private final LabWorld world;
-    private final Map<SocketAddress, Bucket> buckets = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<SocketAddress, Bucket> eldest) {
-            return size() > MOST_SOURCES;
-        }
-    };
+    private final Map<SocketAddress, Bucket> agents = buckets();
+    private final Map<SocketAddress, Bucket> strangers = buckets();
+    private final Map<InetAddress, Bucket> addresses = buckets();
+    private final AtomicInteger waiting = new AtomicInteger();
 
     private UdpSipPort(DatagramChannel channel, Timeline timeline, LabWorld world) {
         this.channel = channel;
@@ -101,7 +113,8 @@ public final class UdpSipPort implements AutoCloseable {
     }
 
     private void take(InetSocketAddress from, ByteBuffer buffer) {
-        if (!buckets.computeIfAbsent(from, source -> newBucket()).tryConsume(1)) {
+        Endpoint source = new Endpoint(from.getAddress().getHostAddress(), from.getPort());
+        if (!mayPass(from, source)) {
             world.counters().tooMany.incrementAndGet();
             return;
         }
@@ -111,8 +124,27 @@ public final class UdpSipPort implements AutoCloseable {
         }
         byte[] bytes = new byte[buffer.remaining()];
         buffer.get(bytes);
-        Endpoint source = new Endpoint(from.getAddress().getHostAddress(), from.getPort());
-        timeline.post(() -> world.takeFromOutside(source, bytes));
+        if (waiting.incrementAndGet() > MOST_WAITING) {
+            waiting.decrementAndGet();
+            world.counters().tooMany.incrementAndGet();
+            return;
+        }
+        timeline.post(() -> {
+            waiting.decrementAndGet();
+            world.takeFromOutside(source, bytes);
+        });
+    }
+
+    private boolean mayPass(InetSocketAddress from, Endpoint source) {
+        return world.outsiders().isKnown(source)
+                ? agents.computeIfAbsent(from, a -> newBucket(MOST_PER_AGENT, MOST_PER_AGENT))
+                        .tryConsume(1)
+                : strangers
+                                .computeIfAbsent(from, a -> newBucket(STRANGERS_BURST, MOST_PER_STRANGER))
+                                .tryConsume(1)
+                        && addresses
+                                .computeIfAbsent(from.getAddress(), a -> newBucket(MOST_PER_ADDRESS, MOST_PER_ADDRESS))
+                                .tryConsume(1);
     }
 
     private void send(Endpoint to, byte[] bytes) {
@@ -123,9 +155,19 @@ public final class UdpSipPort implements AutoCloseable {
         }
     }
 
-    private static Bucket newBucket() {
+    private static Bucket newBucket(int atOnce, int perSecond) {
         return Bucket.builder()
-                .addLimit(limit -> limit.capacity(MOST_PER_SOURCE).refillGreedy(MOST_PER_SOURCE, Duration.ofSeconds(1)))
+                .addLimit(limit -> limit.capacity(atOnce).refillGreedy(perSecond, Duration.ofSeconds(1)))
                 .build();
+    }
+
+    /** By source; the one that was silent for the longest is forgotten first. */
+    private static <K> Map<K, Bucket> buckets() {
+        return new LinkedHashMap<>(64, 0.75f, true) {
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<K, Bucket> eldest) {
+                return size() > MOST_SOURCES;
+            }
+        };
     }
 }

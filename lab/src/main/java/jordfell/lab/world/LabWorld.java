@@ -46,6 +46,9 @@ public final class LabWorld {
     public static final String OUTSIDE_NODE = "local";
 
     private static final Endpoint DNS = new Endpoint("192.0.2.53", 53);
+    /** Where a world without a node sends from. */
+    private static final Endpoint NOWHERE = new Endpoint("192.0.2.254", 5060);
+
     private static final Duration TICK = Duration.ofSeconds(1);
     private static final Duration LONG_CALL = Duration.ofMinutes(10);
 
@@ -53,12 +56,16 @@ public final class LabWorld {
     private final Network network;
     private final WorldObserver observer;
     private final Registrar registrar;
-    private final StubDns dns;
+    private StubDns dns;
     private final PhoneEnvironment surroundings;
     private final TestCaller testCaller;
     private final SipCounters counters = new SipCounters();
     private final CallTracks tracks = new CallTracks();
-    private final Map<String, Endpoint> nodes = new HashMap<>();
+    private final Outsiders outsiders = new Outsiders();
+
+    /** Registrar nodes by their host names, which no two domains share as they may share a node's name. */
+    private final Map<String, Node> nodes = new LinkedHashMap<>();
+
     private final Map<String, MacAddress> addressHolders = new HashMap<>();
     private final Map<MacAddress, SimPhone> phones = new LinkedHashMap<>();
 
@@ -73,23 +80,39 @@ public final class LabWorld {
         this.observer = observer;
         this.network = new Network(timeline, random);
         this.registrar = new Registrar(accounts, random);
-        this.dns = new StubDns(domains);
+        this.dns = new StubDns(List.of());
         this.surroundings = new PhoneEnvironment(timeline, network, configs, DNS, random);
         this.testCaller = new TestCaller(timeline, network, random);
         registrar.addService(TestCaller.USER, TestCaller.ADDRESS);
         network.attach(DNS, this::answerDns);
+        follow(domains);
+        timeline.after(TICK, this::tick);
+    }
+
+    /** A node as it answers in this world. */
+    private record Node(String name, String domain, Endpoint at) {}
+
+    /** Has names and nodes be as the domains say from now on. Must be called in the world's order. */
+    public void follow(Collection<Domain> domains) {
+        nodes.values().forEach(node -> network.detach(node.at()));
+        nodes.clear();
+        dns = new StubDns(domains);
         for (Domain domain : domains) {
             for (RegistrarNode node : domain.nodes()) {
                 Endpoint at = new Endpoint(node.address(), node.port());
-                nodes.put(node.name(), at);
-                network.attach(at, (from, bytes) -> takeSip(node.name(), from, bytes));
+                nodes.put(node.host(), new Node(node.name(), domain.name(), at));
+                network.attach(at, (from, bytes) -> takeSip(node.host(), from, bytes));
             }
         }
-        timeline.after(TICK, this::tick);
     }
 
     public SipCounters counters() {
         return counters;
+    }
+
+    /** Has this share of all datagrams in this world get lost, from 0 for none to 1. */
+    public void lose(double share) {
+        network.lose(share);
     }
 
     /** Where datagrams to this machine's own addresses go. */
@@ -97,9 +120,42 @@ public final class LabWorld {
         network.routeOutside(sender);
     }
 
-    /** Takes a datagram that came in by the real socket. */
+    /**
+     * Takes a datagram that came in by the real socket. Anybody can send one that names somebody's number: until its sender
+     * has registered with the right password, it is answered, and counted, and nothing is kept of it.
+     */
     public void takeFromOutside(Endpoint from, byte[] bytes) {
-        takeSip(OUTSIDE_NODE, from, bytes);
+        counters.received.incrementAndGet();
+        SipReading reading = SipReader.read(bytes);
+        if (reading instanceof SipReading.KeepAlive) {
+            counters.keepAlives.incrementAndGet();
+            return;
+        }
+        if (!(reading instanceof SipReading.Message read)) {
+            counters.broken.incrementAndGet();
+            return;
+        }
+        SipMessage message = read.message();
+        Outcome outcome = registrar.handle(OUTSIDE_NODE, message, from, timeline.now());
+        boolean registered = outcome.events().stream()
+                .anyMatch(e -> e instanceof RegistrarEvent.BindingMoved moved
+                        && moved.change().live());
+        if (registered) {
+            outsiders.add(from);
+        }
+        if (registered || outsiders.isKnown(from)) {
+            see(OUTSIDE_NODE, from, message, true);
+            carryOut(outcome);
+        } else {
+            counters.strangers.incrementAndGet();
+            outcome.sends().forEach(this::send);
+            outcome.events().forEach(this::report);
+        }
+    }
+
+    /** Who has registered by the real socket. */
+    public Outsiders outsiders() {
+        return outsiders;
     }
 
     /** Sets up a phone as it was left. */
@@ -138,22 +194,54 @@ public final class LabWorld {
         return phone != null && phone.talk(TestCaller.USER, LONG_CALL);
     }
 
-    /** Makes a test call in each direction; each result becomes an observation. */
+    /**
+     * Makes a test call in each direction; each result becomes an observation. A phone that is none of the Lab's can't be
+     * told to dial: it is called through the registrar alone.
+     *
+     * @param number on record; a phone of the Lab's is rung at the number under which it is registered
+     */
     public void testCall(MacAddress mac, String domain, String number, Runnable done) {
         SimPhone phone = phones.get(mac);
-        if (phone == null) {
-            tested(mac, domain, number, true, false, "the Lab has no such phone");
-            done.run();
-            return;
-        }
-        phone.call(TestCaller.USER, (worked, detail) -> {
-            tested(mac, domain, number, true, worked, detail);
-            Endpoint node = nodes.values().iterator().next();
-            testCaller.call(domain, number, node, (inWorked, inDetail) -> {
-                tested(mac, domain, number, false, inWorked, inDetail);
-                done.run();
+        if (phone != null) {
+            String rung = phone.registeredNumber().orElse(number);
+            phone.call(TestCaller.USER, (worked, detail) -> {
+                tested(mac, domain, rung, true, worked, detail);
+                callIn(mac, domain, rung, done);
             });
+        } else if (registrar.isBound(domain, number, timeline.now())) {
+            callIn(mac, domain, number, done);
+        } else {
+            tested(
+                    mac,
+                    domain,
+                    number,
+                    false,
+                    false,
+                    "nothing is registered as " + number + ", so nothing can be rung");
+            done.run();
+        }
+    }
+
+    private void callIn(MacAddress mac, String domain, String number, Runnable done) {
+        testCaller.call(domain, number, nodeOf(domain), (worked, detail) -> {
+            tested(mac, domain, number, false, worked, detail);
+            done.run();
         });
+    }
+
+    /** A node of this domain, or of any. */
+    private Endpoint nodeOf(String domain) {
+        return nodes.values().stream()
+                .filter(n -> n.domain().equals(domain))
+                .findFirst()
+                .or(() -> nodes.values().stream().findFirst())
+                .map(Node::at)
+                .orElse(NOWHERE);
+    }
+
+    private String nodeName(String host) {
+        Node node = nodes.get(host);
+        return node == null ? host : node.name();
     }
 
     private void tested(MacAddress mac, String domain, String number, boolean out, boolean worked, String detail) {
@@ -182,11 +270,14 @@ public final class LabWorld {
     private void carryOut(Outcome outcome) {
         for (Outcome.Outgoing out : outcome.sends()) {
             see(out.node(), out.to(), out.message(), false);
-            Endpoint from =
-                    nodes.getOrDefault(out.node(), nodes.values().iterator().next());
-            network.send(from, out.to(), out.message().bytes());
+            send(out);
         }
         outcome.events().forEach(this::report);
+    }
+
+    private void send(Outcome.Outgoing out) {
+        Endpoint from = Optional.ofNullable(nodes.get(out.node())).map(Node::at).orElseGet(() -> nodeOf(""));
+        network.send(from, out.to(), out.message().bytes());
     }
 
     private void report(RegistrarEvent event) {
@@ -201,7 +292,7 @@ public final class LabWorld {
                             moved.number(),
                             moved.change(),
                             moved.contact().uri(),
-                            moved.node(),
+                            nodeName(moved.node()),
                             moved.expiresAt()));
         } else if (event instanceof RegistrarEvent.ContactPinged pinged) {
             observer.observed(pinged.domain(), mac, new Pinged(now, pinged.number(), pinged.answered()));
@@ -220,7 +311,7 @@ public final class LabWorld {
                 new SipSeen(
                         timeline.now(),
                         toNode,
-                        node,
+                        nodeName(node),
                         peer.toString(),
                         to.map(SipAddress::user).orElse(""),
                         message.text()));

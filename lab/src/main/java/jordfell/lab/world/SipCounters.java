@@ -10,4 +10,7 @@ public final class SipCounters {
     public final AtomicLong broken = new AtomicLong();
     public final AtomicLong tooLarge = new AtomicLong();
     public final AtomicLong tooMany = new AtomicLong();
+
+    /** Messages of agents that have not registered with the right password: answered, and not kept. */
+    public final AtomicLong strangers = new AtomicLong();
 }

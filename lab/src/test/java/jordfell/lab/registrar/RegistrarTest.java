@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -368,13 +369,42 @@ class RegistrarTest {
         assertThat(last.events())
                 .singleElement()
                 .satisfies(e -> assertThat(((ContactPinged) e).answered()).isTrue());
-        now = now.plusSeconds(61);
-        registrar.tick(now);
-        now = now.plusSeconds(5);
-        last = registrar.tick(now);
+    }
+
+    @Test
+    void anUnansweredQuestionIsAskedAgainBeforeItIsGivenUp() {
+        registerRightly("<sip:2416@192.0.2.101>");
+        now = now.plusSeconds(3);
+        SipMessage first = registrar.tick(now).sends().get(0).message();
+        List<Integer> askedAfter = new ArrayList<>();
+        for (int second = 1; second <= 15; second++) {
+            now = now.plusSeconds(1);
+            last = registrar.tick(now);
+            if (!last.sends().isEmpty()) {
+                askedAfter.add(second);
+                assertThat(last.sends().get(0).message().text()).isEqualTo(first.text());
+            }
+        }
+        assertThat(askedAfter).containsExactly(1, 3, 7, 11);
         assertThat(last.events())
                 .singleElement()
                 .satisfies(e -> assertThat(((ContactPinged) e).answered()).isFalse());
+    }
+
+    @Test
+    void aRequestThatComesAgainIsAnsweredAsBeforeAndDoneOnce() {
+        DigestChallenge asked = challenge(send(register("2416", "<sip:2416@192.0.2.101>")), DigestAlgorithm.SHA_256);
+        SipMessage proven = answered(register("2416", "<sip:2416@192.0.2.101>"), asked, "2416-a", "right", 1);
+        SipMessage ok = send(proven);
+        assertThat(ok.status()).isEqualTo(200);
+        assertThat(changes()).containsExactly(Change.ADDED);
+        now = now.plusMillis(500);
+        assertThat(send(proven).text()).isEqualTo(ok.text());
+        assertThat(changes()).isEmpty();
+        now = now.plusSeconds(33);
+        assertThat(send(proven).status())
+                .as("after 64 × T1 it is no retransmission any more")
+                .isNotEqualTo(200);
     }
 
     @Test

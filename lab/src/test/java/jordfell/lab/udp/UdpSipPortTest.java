@@ -10,7 +10,9 @@ import java.net.InetAddress;
 import java.net.SocketTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
+import java.util.ArrayList;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Random;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -32,7 +34,7 @@ class UdpSipPortTest {
         port = UdpSipPort.open(0, world.timeline, world.world);
         world.timeline.goLive();
         client = new DatagramSocket(0, InetAddress.getLoopbackAddress());
-        client.setSoTimeout(3_000);
+        client.setSoTimeout(20_000);
     }
 
     @AfterEach
@@ -71,27 +73,110 @@ class UdpSipPortTest {
         return HexFormat.of().formatHex(MessageDigest.getInstance("MD5").digest(text.getBytes(StandardCharsets.UTF_8)));
     }
 
-    @Test
-    void plainClientRegistersWithBytesWrittenByHand() throws Exception {
-        send(register(1, ""));
-        String challenge = receive();
-        assertThat(challenge).startsWith("SIP/2.0 401 Unauthorized\r\n");
+    /** What answers the challenge of this 401. */
+    private String authorization(String challenge) throws Exception {
         Matcher nonce = Pattern.compile("nonce=\"([^\"]+)\", algorithm=MD5").matcher(challenge);
         assertThat(nonce.find()).isTrue();
         String ha1 = md5("2416-a:voice.tarnholm.example:GoodPassword2416xyzA");
         String ha2 = md5("REGISTER:sip:voice.tarnholm.example");
         String response = md5(ha1 + ":" + nonce.group(1) + ":00000001:cafe:auth:" + ha2);
-        send(register(
-                2,
-                "Authorization: Digest username=\"2416-a\", realm=\"voice.tarnholm.example\", nonce=\"" + nonce.group(1)
-                        + "\", uri=\"sip:voice.tarnholm.example\", response=\"" + response
-                        + "\", algorithm=MD5, qop=auth, nc=00000001, cnonce=\"cafe\"\r\n"));
+        return "Authorization: Digest username=\"2416-a\", realm=\"voice.tarnholm.example\", nonce=\"" + nonce.group(1)
+                + "\", uri=\"sip:voice.tarnholm.example\", response=\"" + response
+                + "\", algorithm=MD5, qop=auth, nc=00000001, cnonce=\"cafe\"\r\n";
+    }
+
+    @Test
+    void plainClientRegistersWithBytesWrittenByHand() throws Exception {
+        send(register(1, ""));
+        String challenge = receive();
+        assertThat(challenge).startsWith("SIP/2.0 401 Unauthorized\r\n");
+        String proven = register(2, authorization(challenge));
+        send(proven);
         String ok = receive();
         assertThat(ok)
                 .startsWith("SIP/2.0 200 OK\r\n")
                 .contains("Contact: <sip:2416@127.0.0.1:")
                 .contains("expires=60");
+        send(proven);
+        assertThat(receive()).as("the same request again is answered as before").isEqualTo(ok);
         assertThat(receive()).startsWith("OPTIONS sip:2416@127.0.0.1:");
+    }
+
+    @Test
+    void nothingIsKeptOfAgentsThatHaveNotProvenThemselves() throws Exception {
+        send(register(1, ""));
+        String challenge = receive();
+        send(register(2, "").replace("sip:voice.tarnholm.example SIP", "sip:elsewhere.example SIP"));
+        assertThat(receive()).startsWith("SIP/2.0 404");
+        assertThat(world.seen)
+                .as("counted, and answered")
+                .noneMatch(s -> s.toString().contains("by-hand"));
+        assertThat(world.world.counters().strangers.get()).isEqualTo(2);
+        send(register(3, authorization(challenge)));
+        assertThat(receive()).startsWith("SIP/2.0 200");
+        assertThat(waitFor(() -> List.copyOf(world.seen).stream()
+                        .anyMatch(s -> s.toString().contains("by-hand"))))
+                .as("now it is somebody")
+                .isTrue();
+    }
+
+    /** About 2,000 a second from 100 ports for three seconds; then it stops by itself. */
+    private void flood() {
+        List<DatagramSocket> ports = new ArrayList<>();
+        try {
+            byte[] hostile = register(1, "").replace("by-hand", "hostile").getBytes(StandardCharsets.UTF_8);
+            for (int i = 0; i < 100; i++) {
+                ports.add(new DatagramSocket(0, InetAddress.getLoopbackAddress()));
+            }
+            for (int round = 0; round < 60; round++) {
+                for (DatagramSocket from : ports) {
+                    from.send(
+                            new DatagramPacket(hostile, hostile.length, InetAddress.getLoopbackAddress(), port.port()));
+                }
+                Thread.sleep(50);
+            }
+        } catch (IOException | InterruptedException e) {
+            throw new IllegalStateException(e);
+        } finally {
+            ports.forEach(DatagramSocket::close);
+        }
+    }
+
+    @Test
+    void anAgentKeepsRegisteringWhileThousandsOfHostileDatagramsComeIn() throws Exception {
+        Thread hostile = new Thread(this::flood);
+        hostile.start();
+        int registered = 0;
+        client.setSoTimeout(1_000);
+        for (int i = 0; i < 8; i++) {
+            registered += registersWithRepeats(2 * i + 1) ? 1 : 0;
+        }
+        hostile.join();
+        assertThat(registered).isEqualTo(8);
+        assertThat(world.seen).noneMatch(s -> s.toString().contains("hostile"));
+    }
+
+    /** Registers as an agent does: what is not answered within a second is sent again, four times at the most. */
+    private boolean registersWithRepeats(int cseq) throws Exception {
+        String challenge = answered(register(cseq, ""), "SIP/2.0 401");
+        return !answered(register(cseq + 1, authorization(challenge)), "SIP/2.0 200")
+                .isEmpty();
+    }
+
+    private String answered(String request, String beginning) throws Exception {
+        for (int i = 0; i < 4; i++) {
+            send(request);
+            try {
+                for (String answer = receive(); ; answer = receive()) {
+                    if (answer.startsWith(beginning)) {
+                        return answer;
+                    }
+                }
+            } catch (SocketTimeoutException e) {
+                // Sent again.
+            }
+        }
+        return "";
     }
 
     @Test
@@ -123,7 +208,7 @@ class UdpSipPortTest {
 
     @Test
     void tooManyDatagramsFromOneSourceAreDroppedAndCounted() throws Exception {
-        for (int i = 0; i < UdpSipPort.MOST_PER_SOURCE * 3; i++) {
+        for (int i = 0; i < UdpSipPort.STRANGERS_BURST * 3; i++) {
             send("\r\n\r\n");
         }
         assertThat(waitFor(() -> world.world.counters().tooMany.get() > 0)).isTrue();

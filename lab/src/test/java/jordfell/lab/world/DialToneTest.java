@@ -2,12 +2,16 @@ package jordfell.lab.world;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Finding;
+import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.SipSeen;
+import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Condition;
 import jordfell.core.path.Stop;
+import jordfell.lab.net.Endpoint;
 import jordfell.lab.registrar.Accounts.Account;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -36,6 +40,43 @@ class DialToneTest {
         assertThat(world.path().rail()).isEqualTo("ppppppppp");
         assertThat(world.path().condition()).isEqualTo(Condition.PROVEN);
         assertThat(world.findings()).isEmpty();
+    }
+
+    @Test
+    void phoneIsRungAtTheNumberUnderWhichItIsRegistered() {
+        world.run(120);
+        world.world.testCall(TinyWorld.MAC, TinyWorld.DOMAIN, "2499", () -> {});
+        world.run(10);
+        assertThat(world.path().condition()).isEqualTo(Condition.PROVEN);
+        assertThat(calls()).extracting(Observation.TestCalled::number).containsOnly("2416");
+    }
+
+    @Test
+    void phoneThatIsNoneOfTheLabsIsCalledThroughTheRegistrarAlone() {
+        MacAddress stranger = MacAddress.of("02-4B-7A-99-00-01");
+        world.run(120);
+        world.world.testCall(stranger, TinyWorld.DOMAIN, "2416", () -> {});
+        world.run(10);
+        assertThat(calls()).singleElement().satisfies(call -> {
+            assertThat(call.outbound()).isFalse();
+            assertThat(call.worked()).isTrue();
+        });
+    }
+
+    @Test
+    void callThatCannotBeMadeSaysWhy() {
+        world.world.testCall(MacAddress.of("02-4B-7A-99-00-01"), TinyWorld.DOMAIN, "2499", () -> {});
+        assertThat(calls())
+                .singleElement()
+                .extracting(Observation.TestCalled::detail)
+                .isEqualTo("nothing is registered as 2499, so nothing can be rung");
+    }
+
+    private List<Observation.TestCalled> calls() {
+        return world.seen.stream()
+                .filter(Observation.TestCalled.class::isInstance)
+                .map(Observation.TestCalled.class::cast)
+                .toList();
     }
 
     @Test
@@ -76,6 +117,7 @@ class DialToneTest {
     void trailingBlankIsTold() {
         typed("GoodPassword2416xyzA ");
         assertThat(first().sentence()).isEqualTo("It used the right password with a blank after it.");
+        assertThat(first().detail()).as("how it came about was not seen").startsWith("Likely, ");
     }
 
     @Test
@@ -88,6 +130,7 @@ class DialToneTest {
     void unknownPasswordIsNotGuessedAt() {
         typed("something else entirely");
         assertThat(first().sentence()).startsWith("It used a password that voice.tarnholm.example does not know");
+        assertThat(first().detail()).contains("that was tried").doesNotContain("by hand", "another system");
     }
 
     @Test
@@ -182,5 +225,56 @@ class DialToneTest {
 
     private Finding first() {
         return world.findings().get(0);
+    }
+
+    @Test
+    void aStrangersDatagramMovesNobodysPath() {
+        world.run(60);
+        String before = world.path().rail();
+        int seen = world.seen.size();
+        for (String uri : List.of("sip:elsewhere.example", "sip:" + TinyWorld.DOMAIN)) {
+            world.world.takeFromOutside(
+                    new Endpoint("127.0.0.1", 40_000),
+                    ("REGISTER " + uri + " SIP/2.0\r\nVia: SIP/2.0/UDP 127.0.0.1:40000;rport;branch=z9hG4bKx"
+                                    + uri.length()
+                                    + "\r\nFrom: <sip:2416@" + TinyWorld.DOMAIN + ">;tag=x\r\nTo: <sip:2416@"
+                                    + TinyWorld.DOMAIN + ">\r\nCall-ID: hostile\r\nCSeq: 1 REGISTER\r\n"
+                                    + "Contact: <sip:2416@127.0.0.1:40000>;+sip.instance=\"<urn:uuid:00000000-0000-1000-8000-024b7a00531c>\"\r\n"
+                                    + "Content-Length: 0\r\n\r\n")
+                            .getBytes(StandardCharsets.UTF_8));
+        }
+        assertThat(world.seen).hasSize(seen);
+        assertThat(world.path().rail()).isEqualTo(before);
+        assertThat(world.findings()).isEmpty();
+    }
+
+    @Test
+    void oneLostDatagramInTwentyHoldsNoPhone() {
+        world.run(120);
+        world.world.lose(0.05);
+        int looks = 0;
+        int held = 0;
+        for (int i = 0; i < 720; i++) {
+            world.run(10);
+            looks++;
+            held += world.path().condition() == Condition.HELD ? 1 : 0;
+        }
+        System.out.println("5 % loss: held in " + held + " of " + looks + " looks");
+        assertThat(held * 100).as("in hundredths of %d looks", looks).isLessThan(looks);
+    }
+
+    @Test
+    void aPhoneThatIsHeldIsNeverHeldInSilence() {
+        world.run(120);
+        world.world.lose(1);
+        int held = 0;
+        for (int i = 0; i < 40; i++) {
+            world.run(10);
+            if (world.path().condition() == Condition.HELD) {
+                held++;
+                assertThat(world.findings()).as("at %s", world.path().at()).isNotEmpty();
+            }
+        }
+        assertThat(held).isPositive();
     }
 }

@@ -4,8 +4,12 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import jordfell.lab.time.Timeline;
+import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import tools.jackson.databind.cfg.CoercionAction;
+import tools.jackson.databind.cfg.CoercionInputShape;
+import tools.jackson.databind.type.LogicalType;
 
 /** The few things that are not found by themselves. */
 @Configuration
@@ -24,5 +28,12 @@ class Wiring {
     @Bean
     InstantSource clock(Timeline timeline) {
         return timeline::now;
+    }
+
+    /** An empty text is no number: it is refused at its place rather than taken for nothing. */
+    @Bean
+    JsonMapperBuilderCustomizer strictNumbers() {
+        return builder -> builder.withCoercionConfig(
+                LogicalType.Integer, config -> config.setCoercion(CoercionInputShape.EmptyString, CoercionAction.Fail));
     }
 }

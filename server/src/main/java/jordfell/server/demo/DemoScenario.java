@@ -6,12 +6,14 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.intake.IntakeColumn;
@@ -75,6 +77,9 @@ public class DemoScenario {
     private static final String AUCTION = "phones.eskvik-auction.example";
     private static final Map<String, String> FIRMWARES = Map.of("Korrin", "2.4.1", "Ombrel", "1.8", "Tessaro", "5.3");
 
+    /** The past is played in pieces, and after each it is told how far it is. */
+    private static final Duration PIECE = Duration.ofMinutes(2);
+
     private final Jdbc jdbc;
     private final Timeline timeline;
     private final AccountStore accounts;
@@ -96,6 +101,7 @@ public class DemoScenario {
     private final PathKeeper paths;
     private final Map<String, Site> sites = new LinkedHashMap<>();
     private int addressesGiven;
+    private Consumer<Instant> progress = now -> {};
 
     DemoScenario(
             Jdbc jdbc,
@@ -211,7 +217,8 @@ public class DemoScenario {
                 60,
                 Site.Learns.OPTION_66,
                 portBase,
-                site.access(),
+                // The Lab's phones ask from this machine's own address, whatever address they have in the Lab.
+                new Site.Access("", subnets.isEmpty() ? "" : subnets + " 127.0.0.0/8"),
                 site.version()));
     }
 
@@ -302,8 +309,13 @@ public class DemoScenario {
         devices.setStanding(spare.id(), Standing.SPARE);
     }
 
-    /** Three hours: the terminal runs, the pier is being rolled out, and people have been at their phones. */
-    public void past() {
+    /**
+     * Three hours: the terminal runs, the pier is being rolled out, and people have been at their phones.
+     *
+     * @param heard is told now and then what time it is in the past
+     */
+    public void past(Consumer<Instant> heard) {
+        this.progress = heard;
         List<CSVRecord> rows = records("devices.csv");
         as("Lena Ravn", () -> {
             enrolAndRelease(rows, "Tarnholm Terminal", "terminal, first lorry");
@@ -324,7 +336,7 @@ public class DemoScenario {
         testCalls(rows, List.of("Eskvik Pier"));
         run(Duration.ofMinutes(20));
         trouble(rows);
-        Duration left = Duration.between(timeline.now(), java.time.Instant.now());
+        Duration left = Duration.between(timeline.now(), Instant.now());
         run(left.minusMinutes(2));
         strangersKnock();
         as(
@@ -505,8 +517,11 @@ public class DemoScenario {
     }
 
     private void run(Duration time) {
-        if (!time.isNegative()) {
-            timeline.run(time);
+        Instant end = timeline.now().plus(time);
+        while (timeline.now().isBefore(end)) {
+            Duration left = Duration.between(timeline.now(), end);
+            timeline.run(left.compareTo(PIECE) < 0 ? left : PIECE);
+            progress.accept(timeline.now());
         }
     }
 

@@ -5,24 +5,31 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.core.planning.LocalPorts;
+import jordfell.core.provision.FetchPassword;
 import jordfell.core.roster.Domain;
 import jordfell.core.settings.Layer;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.roster.Extension;
 import jordfell.server.roster.Site;
+import jordfell.server.security.Sealer;
 import jordfell.server.settings.LayerBook;
 import jordfell.server.settings.TemplateStore;
 import org.springframework.stereotype.Component;
 
 /** Puts the layers of one device together, with what the records themselves say: the domain's name, the line's label. */
 @Component
-class DeviceLayers {
+public class DeviceLayers {
+
+    /** The name of the layer that nobody wrote: what is made for each device by itself. */
+    public static final String MADE = "made for this device";
 
     private final LayerBook book;
+    private final Sealer sealer;
 
-    DeviceLayers(LayerBook book) {
+    DeviceLayers(LayerBook book, Sealer sealer) {
         this.book = book;
+        this.sealer = sealer;
     }
 
     /** A kit by its id and name. */
@@ -32,6 +39,7 @@ class DeviceLayers {
     List<OwnedLayer> ofDevice(
             Device device, Domain domain, Site site, List<TemplateStore.Ref> templates, Optional<KitRef> kit) {
         List<OwnedLayer> layers = new ArrayList<>();
+        layers.add(made(device));
         layers.add(
                 owned(LayerKind.MODEL, device.model().fullName(), device.model().id()));
         OwnedLayer own = owned(LayerKind.DOMAIN, domain.name(), Long.toString(domain.id()));
@@ -68,6 +76,21 @@ class DeviceLayers {
         layers.add(owned(LayerKind.EXTENSION, "Extension " + e.number(), Long.toString(e.id()))
                 .above(Map.of(SettingsCatalogue.LINE_LABEL, label.length() > labelField ? e.number() : label)));
         return layers;
+    }
+
+    /** The name and password of its own with which it fetches, lowest of all: whoever writes others means them. */
+    private OwnedLayer made(Device device) {
+        FetchPassword own = FetchPassword.of(device.id(), sealer.derive("fetch:" + device.id()));
+        return new OwnedLayer(
+                "",
+                Layer.of(
+                        LayerKind.MODEL,
+                        MADE,
+                        Map.of(
+                                SettingsCatalogue.PROVISIONING_USER,
+                                own.user(),
+                                SettingsCatalogue.PROVISIONING_PASSWORD,
+                                own.password())));
     }
 
     private OwnedLayer owned(LayerKind kind, String name, String owner) {

@@ -66,6 +66,13 @@ public class DeviceStore {
                 deviceId);
     }
 
+    /** Gives the device that waits for this code the MAC; false if another phone was first. */
+    public boolean claim(long deviceId, ClaimCode code, MacAddress mac) {
+        return jdbc.update("""
+                        update device set mac = ?, claim_code = null, claim_expires = null, version = version + 1
+                        where id = ? and claim_code = ? and mac is null""", mac.compact(), deviceId, code.digits()) == 1;
+    }
+
     public void setClaim(long deviceId, ClaimCode code, Instant expires) {
         jdbc.update(
                 "update device set claim_code = ?, claim_expires = ?, version = version + 1 where id = ?",
@@ -84,7 +91,7 @@ public class DeviceStore {
     }
 
     public void setSerial(long deviceId, String serial) {
-        jdbc.update("update device set serial = ? where id = ?", serial, deviceId);
+        jdbc.update("update device set serial = ?, version = version + 1 where id = ?", serial, deviceId);
     }
 
     public List<Long> allIds() {
@@ -184,6 +191,7 @@ public class DeviceStore {
             jdbc.update("delete from line where device_id = ?", deviceId);
             lines.forEach(line -> jdbc.update(
                     INSERT_LINE, deviceId, line.position(), line.extensionId().orElse(null)));
+            bump(deviceId);
         });
     }
 

@@ -119,7 +119,10 @@ class ExchangeController {
             throw new AccessDeniedException("only leads may take passwords out");
         }
         if (secrets) {
-            audit.record("took out the accounts of " + domains.get(domainId).name() + " with their passwords");
+            audit.secretLeft(
+                    Audit.SecretWay.EXPORT,
+                    "all passwords and PINs of " + domains.get(domainId).name() + ", for a registrar",
+                    "");
         }
         return exports.accounts(domainId, secrets);
     }

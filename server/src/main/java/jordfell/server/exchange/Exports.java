@@ -21,6 +21,7 @@ class Exports {
             String authUser,
             String realm,
             String password,
+            String pin,
             int contacts,
             boolean outside,
             String displayName,
@@ -113,6 +114,7 @@ class Exports {
 
     List<Account> accounts(long domainId, boolean withPasswords) {
         Map<String, String> passwords = withPasswords ? extensions.currentPasswords(domainId) : Map.of();
+        Map<String, String> pins = withPasswords ? extensions.pins(domainId) : Map.of();
         return jdbc.list(
                 "select e.*, d.realm from extension e join domain d on d.id = e.domain_id where e.domain_id = ? "
                         + "order by e.sort_number",
@@ -121,6 +123,7 @@ class Exports {
                         row.text("auth_user"),
                         row.text("realm"),
                         passwords.getOrDefault(row.text("number"), ""),
+                        pins.getOrDefault(row.text("number"), ""),
                         row.integer("contact_limit"),
                         row.yes("outside"),
                         row.text("display_name"),
@@ -135,6 +138,7 @@ class Exports {
                 a.authUser(),
                 a.realm(),
                 a.password(),
+                a.pin(),
                 Integer.toString(a.contacts()),
                 a.outside() ? "yes" : "no",
                 a.displayName(),
@@ -145,6 +149,7 @@ class Exports {
                         "Authentication user",
                         "Realm",
                         "Password",
+                        "Voicemail PIN",
                         "Contacts",
                         "Outside",
                         "Shown as",

@@ -9,6 +9,7 @@ import java.util.function.BiFunction;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.ExtensionRules;
 import jordfell.core.roster.OutsideNumber;
+import jordfell.core.roster.PersonRules;
 import jordfell.core.roster.SipPassword;
 import jordfell.core.table.ColumnGuess;
 import jordfell.core.table.TableReader;
@@ -140,9 +141,6 @@ class TableImport {
 
     private Step person(Domain domain, RowWish row) {
         String name = row.cell("Name");
-        if (name.isEmpty() || name.length() > 100) {
-            throw RefusedException.field("/Name", "A name has 1 to 100 characters.", "Shorten it or write one.");
-        }
         String email = row.cell("E-mail");
         List<Person> same = people.named(domain.id(), name);
         List<Person> fitting = same.size() > 1
@@ -181,6 +179,7 @@ class TableImport {
                 kit,
                 now.leftAt(),
                 now.version());
+        refuse(after);
         return step(row, name, before.isPresent(), now.equals(after), "" + differences(now, after), recording -> {
             if (before.isPresent()) {
                 recording.changing(Kept.PERSON, now.id());
@@ -189,6 +188,30 @@ class TableImport {
                 recording.made(Kept.PERSON, people.add(after));
             }
         });
+    }
+
+    /** The rule that the form asks too, told by the table's headings. */
+    private static void refuse(Person person) {
+        PersonRules.refuse(new PersonRules.Written(
+                        person.name(),
+                        person.email(),
+                        person.mobile(),
+                        person.department(),
+                        person.language(),
+                        person.zone()))
+                .stream()
+                .findFirst()
+                .ifPresent(r -> {
+                    String heading = switch (r.field()) {
+                        case NAME -> "Name";
+                        case EMAIL -> "E-mail";
+                        case MOBILE -> "Mobile";
+                        case DEPARTMENT -> "Department";
+                        case LANGUAGE -> "Language";
+                        case ZONE -> "Time zone";
+                    };
+                    throw RefusedException.field("/" + heading, r.reason(), r.hint());
+                });
     }
 
     private String numbersOf(Person person) {
@@ -369,11 +392,14 @@ class TableImport {
         if (!guessed.hasHeadings() || !guessed.fields().contains(headings.get(0))) {
             throw RefusedException.field(
                     "/file",
-                    "The first row has no column “" + headings.get(0) + "”.",
+                    "None of the first rows is headings with a column “" + headings.get(0) + "”.",
                     "Its headings are " + String.join(", ", headings) + ", in any order.");
         }
         List<RowWish> rows = new ArrayList<>();
-        for (Line line : table.records().subList(1, table.records().size())) {
+        for (Line line : table.records()
+                .subList(
+                        ColumnGuess.headingRow(table.records(), Tables.guesses(headings)) + 1,
+                        table.records().size())) {
             Map<String, String> cells = new LinkedHashMap<>();
             for (int i = 0; i < guessed.fields().size(); i++) {
                 if (!guessed.fields().get(i).isEmpty()) {

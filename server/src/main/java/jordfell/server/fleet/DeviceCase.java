@@ -47,8 +47,9 @@ class DeviceCase {
 
     Optional<Opened> open(long deviceId) {
         return facts.assemble(deviceId).map(records -> {
-            Evidence evidence = observations.of(deviceId);
             var now = clock.instant();
+            // What is said of a moment rests on what was seen by then.
+            Evidence evidence = observations.of(deviceId).until(now);
             DevicePath path = PathComputer.compute(records.facts(), evidence, now);
             CaseOf device = new CaseOf(
                     records.facts(), evidence, path, book(records.domain().id()), now);

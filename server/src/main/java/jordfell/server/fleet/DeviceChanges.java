@@ -112,8 +112,11 @@ class DeviceChanges {
         });
     }
 
-    void setLines(long id, List<@Nullable String> numbers) {
+    void setLines(long id, @Nullable Long version, List<@Nullable String> numbers) {
         Device device = get(id);
+        if (version != null && version != device.version()) {
+            throw RefusedException.changedMeanwhile("device");
+        }
         Site site = domains.site(device.siteId()).orElseThrow();
         int most = device.model().lines();
         if (numbers.size() > most) {
@@ -138,7 +141,6 @@ class DeviceChanges {
         acts.act(x -> "bound the lines of " + device.label(), recording -> {
             recording.changing(Kept.DEVICE, id);
             devices.setLines(id, lines);
-            devices.bump(id);
             return id;
         });
     }
@@ -155,7 +157,6 @@ class DeviceChanges {
         acts.act(x -> "swapped lines 1 and 2 of " + device.label(), recording -> {
             recording.changing(Kept.DEVICE, id);
             devices.setLines(id, swapped);
-            devices.bump(id);
             return id;
         });
     }

@@ -1,5 +1,6 @@
 package jordfell.server.fleet;
 
+import java.util.Arrays;
 import java.util.List;
 import jordfell.core.path.Standing;
 import jordfell.server.answer.ActDone;
@@ -30,8 +31,14 @@ class DeviceController {
             @Nullable String note,
             long version) {}
 
-    /** One number for each line from 1 on; an empty text is a line that is wanted and has none. */
-    record LinesWish(@Nullable List<@Nullable String> numbers) {}
+    /**
+     * One number for each line from 1 on; an empty text is a line that is wanted and has none.
+     *
+     * @param version of the device as it was seen; without one, whatever it has now is replaced
+     */
+    record LinesWish(
+            @Nullable List<@Nullable String> numbers,
+            @Nullable Long version) {}
 
     record MacWish(@Nullable String mac) {}
 
@@ -39,6 +46,9 @@ class DeviceController {
 
     private final DeviceCase cases;
     private final DeviceChanges changes;
+    /** @param supersede whether the device may leave the wave of another release in which it waits or was held back */
+    record SingleRelease(@Nullable Boolean supersede) {}
+
     private final ReleaseService releases;
     private final TestCalls testCalls;
     private final DeviceLife life;
@@ -77,7 +87,7 @@ class DeviceController {
 
     @PutMapping("/lines")
     void setLines(@PathVariable long id, @RequestBody LinesWish wish) {
-        changes.setLines(id, wish.numbers() == null ? List.of() : wish.numbers());
+        changes.setLines(id, wish.version(), wish.numbers() == null ? List.of() : wish.numbers());
     }
 
     /** Exchanges the extensions of two lines. */
@@ -87,8 +97,12 @@ class DeviceController {
     }
 
     @PostMapping("/release")
-    void release(@PathVariable long id) {
-        releases.release(List.of(id), "");
+    void release(@PathVariable long id, @RequestBody(required = false) @Nullable SingleRelease wish) {
+        releases.release(
+                List.of(id),
+                "",
+                ReleaseService.ALL_AT_ONCE,
+                wish != null && wish.supersede() != null && wish.supersede());
     }
 
     @PostMapping("/resend")
@@ -123,6 +137,10 @@ class DeviceController {
 
     @PutMapping("/standing")
     ActDone setStanding(@PathVariable long id, @RequestBody StandingWish wish) {
+        if (wish.standing() == null) {
+            throw RefusedException.field(
+                    "/standing", "No standing is named.", Arrays.toString(Standing.values()) + ".");
+        }
         return new ActDone(wish.standing() == Standing.IN_USE ? life.bringBack(id) : life.takeOut(id, wish.standing()));
     }
 

@@ -124,10 +124,7 @@ class DeviceLife {
                     recording.changing(Kept.EXTENSION, held);
                     devices.setLines(id, List.of());
                     devices.setStanding(id, standing);
-                    held.forEach(extension -> {
-                        extensions.setPassword(extension, SipPassword.generate(random));
-                        extensions.bump(extension);
-                    });
+                    held.forEach(extension -> extensions.setPassword(extension, SipPassword.generate(random)));
                     return id;
                 })
                 .actId();

@@ -15,6 +15,7 @@ import jordfell.core.path.Condition;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
 import jordfell.server.jdbc.RowMapper;
+import jordfell.server.roster.Checked;
 import jordfell.server.roster.RosterIndex;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -107,6 +108,7 @@ class FleetController {
             @RequestParam(defaultValue = "") String condition,
             @RequestParam(defaultValue = "0") long batchId,
             @RequestParam(defaultValue = "0") int from) {
+        Checked.from(from);
         Optional<Condition> wanted = Arrays.stream(Condition.values())
                 .filter(c -> c.name().equals(condition))
                 .findFirst();

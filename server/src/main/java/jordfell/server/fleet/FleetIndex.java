@@ -53,8 +53,10 @@ public class FleetIndex {
                    coalesce(d.mac, d.claim_code, '') || chr(10) || d.label || chr(10) || t.lines || chr(10) || d.serial
                      || chr(10) || coalesce((select listagg(distinct p.name, chr(10)) from line l
                           join extension e on e.id = l.extension_id join person p on p.id = e.person_id
-                          where l.device_id = d.id), '') text
-            from %s device d %s join device_state t on t.device_id = d.id""";
+                          where l.device_id = d.id), '')
+                     || chr(10) || m.maker || ' ' || m.name || chr(10) || s.name || chr(10) || t.firmware || chr(10) || t.word text
+            from %s device d %s join device_state t on t.device_id = d.id
+            join model m on m.id = d.model_id join site s on s.id = d.site_id""";
 
     private static final RowMapper<Entry> ENTRY = row -> new Entry(
             row.number("id"),

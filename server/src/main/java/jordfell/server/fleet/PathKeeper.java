@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.path.Condition;
@@ -47,6 +48,7 @@ public class PathKeeper {
     private final InstantSource clock;
     private volatile boolean paused;
     private final Object lock = new Object();
+    private final AtomicLong failures = new AtomicLong();
     private final Set<Long> touched = new HashSet<>();
     private final Map<Long, Instant> recheck = new HashMap<>();
     private final ScheduledExecutorService worker = Executors.newSingleThreadScheduledExecutor(task -> {
@@ -155,11 +157,18 @@ public class PathKeeper {
             });
             index.touch(List.of(deviceId));
             events.publish(EventHub.Topic.DEVICE, deviceId);
-        } catch (RuntimeException e) {
+        } catch (RuntimeException | Error e) {
+            // A scheduled task that ends with an Error is never run again: the paths of all others would stand still.
+            failures.incrementAndGet();
             if (!isGone(deviceId)) {
                 log.error("The path of device {} could not be computed", deviceId, e);
             }
         }
+    }
+
+    /** How many paths could not be computed since the start. */
+    public long failures() {
+        return failures.get();
     }
 
     /** An import can be taken back while the paths of its devices are computed. */

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import jordfell.core.planning.Networks;
 import jordfell.core.roster.Block;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.DomainRules;
@@ -251,7 +252,7 @@ class DomainController {
             }
             int at = i;
             new SettingType.Host().refuse(host).ifPresent(r -> problems.add(new FieldProblem("/nodes/" + at, r, "")));
-            if (!address.matches("[0-9]{1,3}(\\.[0-9]{1,3}){3}") || n.port() < 1 || n.port() > 65_535) {
+            if (!Networks.isAddress(address) || n.port() < 1 || n.port() > 65_535) {
                 problems.add(new FieldProblem(
                         "/nodes/" + i,
                         "“" + address + ":" + n.port() + "” is no address and port.",

@@ -193,9 +193,11 @@ class FamilyController {
                     "/after", "The MAC can’t be told from “" + after + "” after it.", "Put a hyphen or dot between."));
         }
         String type = form.contentType() == null ? "" : form.contentType().strip();
-        if (!type.matches("[a-z]+/[a-zA-Z0-9.+-]+(;\\s*charset=[A-Za-z0-9-]+)?")) {
+        if (!Family.mayBeServedAs(type)) {
             problems.add(new FieldProblem(
-                    "/contentType", "“" + type + "” is no content type.", "Such as text/plain or application/xml."));
+                    "/contentType",
+                    "“" + type + "” is no content type of a configuration.",
+                    "text/plain, text/csv, text/xml, application/xml, application/json or application/octet-stream."));
         }
         Escaping escaping = Optional.ofNullable(form.escaping()).orElse(Escaping.KEY_VALUE);
         String body = form.body() == null ? "" : form.body();

@@ -24,6 +24,7 @@ import jordfell.server.device.Softphones;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.observe.ObservationLog;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.release.FetchDoor;
 import jordfell.server.release.ReleaseService;
 import jordfell.server.release.ReleaseStore;
 import jordfell.server.roster.DomainStore;
@@ -79,6 +80,7 @@ public class Handoffs {
     private final FactsAssembler facts;
     private final ReleaseService releases;
     private final ReleaseStore released;
+    private final FetchDoor door;
     private final ObservationLog log;
     private final Acts acts;
     private final Audit audit;
@@ -95,6 +97,7 @@ public class Handoffs {
             FactsAssembler facts,
             ReleaseService releases,
             ReleaseStore released,
+            FetchDoor door,
             ObservationLog log,
             Acts acts,
             Audit audit,
@@ -108,6 +111,7 @@ public class Handoffs {
         this.facts = facts;
         this.releases = releases;
         this.released = released;
+        this.door = door;
         this.log = log;
         this.acts = acts;
         this.audit = audit;
@@ -122,6 +126,14 @@ public class Handoffs {
     /** The same with a life of its own. */
     public Made make(long extensionId, long siteId, Duration life) {
         Extension extension = extensions.find(extensionId).orElseThrow(() -> RefusedException.notFound("extension"));
+        if (domains.site(siteId)
+                .filter(s -> s.domainId() == extension.domainId())
+                .isEmpty()) {
+            throw RefusedException.field(
+                    "/siteId",
+                    "This site is none of the domain of " + extension.number() + ".",
+                    "Choose one of " + domains.get(extension.domainId()).name() + ".");
+        }
         refuseWeak(extension);
         long deviceId = softphone(extension).orElseGet(() -> addSoftphone(extension, siteId));
         Assembled device = facts.assemble(deviceId).orElseThrow();
@@ -158,7 +170,11 @@ public class Handoffs {
                 new ConfigRequested(
                         clock.instant(), "handoff", 200, file.revision().id(), with, from));
         Extension extension = extensions.find(handoff.extensionId()).orElseThrow();
-        audit.record("the handoff of " + extension.number() + " was opened from " + from);
+        door.delivered(handoff.deviceId(), from);
+        audit.secretLeft(
+                Audit.SecretWay.HANDOFF,
+                "the password of " + extension.number() + ", by its link opened from " + from,
+                "");
         return new Opened(
                 extension.displayName(),
                 device.device().label(),

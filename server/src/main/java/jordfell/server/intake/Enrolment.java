@@ -96,7 +96,7 @@ class Enrolment {
             plan.person()
                     .filter(p -> p.id().isEmpty())
                     .ifPresent(p -> wanted.putIfAbsent(
-                            key(plan, p.name()),
+                            key(plan, p),
                             new Person(
                                     0,
                                     plan.domainId(),
@@ -310,10 +310,10 @@ class Enrolment {
     }
 
     private static Optional<Long> personId(EnrolPlan plan, Map<String, Long> people) {
-        return plan.person().map(p -> p.id().orElseGet(() -> Objects.requireNonNull(people.get(key(plan, p.name())))));
+        return plan.person().map(p -> p.id().orElseGet(() -> Objects.requireNonNull(people.get(key(plan, p)))));
     }
 
-    private static String key(EnrolPlan plan, String name) {
-        return plan.domainId() + ":" + name.toLowerCase(Locale.ROOT);
+    private static String key(EnrolPlan plan, EnrolPlan.PersonPlan person) {
+        return plan.domainId() + ":" + person.apart() + ":" + person.name().toLowerCase(Locale.ROOT);
     }
 }

@@ -39,10 +39,15 @@ final class FeedReader {
                 : guessed;
     }
 
+    /** The row of headings; the first one where somebody says that there are headings and none is known. */
+    static int headingRow(Table table) {
+        return Math.max(0, ColumnGuess.headingRow(table.records(), IntakeColumn.guesses()));
+    }
+
     static List<SheetStore.NewRow> rows(Table table, List<String> fields, boolean headings) {
         List<SheetStore.NewRow> rows = new ArrayList<>();
-        for (Line line :
-                table.records().subList(headings ? 1 : 0, table.records().size())) {
+        int first = headings ? headingRow(table) + 1 : 0;
+        for (Line line : table.records().subList(first, table.records().size())) {
             Map<IntakeColumn, String> cells = new EnumMap<>(IntakeColumn.class);
             for (int i = 0; i < fields.size(); i++) {
                 String text = line.cell(i);

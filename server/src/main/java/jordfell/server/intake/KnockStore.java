@@ -1,5 +1,6 @@
 package jordfell.server.intake;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashSet;
@@ -15,6 +16,9 @@ public class KnockStore {
 
     /** More different MACs than this are not kept: somebody is guessing. */
     private static final int MOST = 5_000;
+
+    /** What does not knock any more is forgotten after this. */
+    static final Duration LIFE = Duration.ofDays(7);
 
     private static final int SHOWN = 100;
 
@@ -55,10 +59,24 @@ public class KnockStore {
                 k.userAgent(),
                 k.source(),
                 k.mac().compact());
-        if (known == 0 && count() < MOST) {
+        if (known == 0) {
+            makeRoom(k.at());
             jdbc.update("""
                     merge into knock (mac, site_id, first_at, last_at, times, asked_for, user_agent, source)
                     key (mac) values (?, ?, ?, ?, 1, ?, ?, ?)""", k.mac().compact(), k.siteId(), k.at(), k.at(), k.file(), k.userAgent(), k.source());
+        }
+    }
+
+    /**
+     * Forgets what has not knocked for long, and what was silent for the longest where there are too many: a new phone is
+     * never kept from the list by those that came before. What somebody blocked stays.
+     */
+    private void makeRoom(Instant now) {
+        jdbc.update("delete from knock where not blocked and last_at < ?", now.minus(LIFE));
+        if (count() >= MOST) {
+            jdbc.update("""
+                    delete from knock where mac in (
+                      select mac from knock where not blocked order by last_at limit ?)""", MOST / 50);
         }
     }
 

@@ -28,8 +28,9 @@ class Knocks {
      * A device that never called in and whose MAC is nearly the one that knocks.
      *
      * @param words what tells the two MACs apart
+     * @param others how many other records are as near: with any, it may just as well be a device that nobody enrolled
      */
-    record Near(long deviceId, String label, String mac, String words, boolean sameSite) {}
+    record Near(long deviceId, String label, String mac, String words, boolean sameSite, int others) {}
 
     record KnockView(
             String mac,
@@ -130,11 +131,26 @@ class Knocks {
                 if (before == null || sameSite && !before.sameSite()) {
                     found.put(
                             miss.other(),
-                            new Near(device.id(), device.label(), device.mac().toString(), miss.words(), sameSite));
+                            new Near(device.id(), device.label(), device.mac().toString(), miss.words(), sameSite, 0));
                 }
             }
         }
+        found.replaceAll((knock, near) -> new Near(
+                near.deviceId(), near.label(), near.mac(), near.words(), near.sameSite(), othersAround(knock, near)));
         return found;
+    }
+
+    /** How many other records are a slip away: boxes of one delivery are, from each other. */
+    private int othersAround(MacAddress knock, Near near) {
+        List<MacAddress> around = NearMisses.around(knock);
+        String marks = String.join(", ", java.util.Collections.nCopies(around.size(), "?"));
+        Object[] macs = around.stream().map(MacAddress::compact).toArray();
+        return jdbc.one(
+                        "select count(*) n from device where id <> " + near.deviceId() + " and mac in (" + marks + ")",
+                        row -> row.number("n"),
+                        macs)
+                .orElse(0L)
+                .intValue();
     }
 
     /** Devices in use that never took a file. */

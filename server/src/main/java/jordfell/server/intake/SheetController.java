@@ -3,6 +3,7 @@ package jordfell.server.intake;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -19,6 +20,7 @@ import jordfell.core.table.TableReader;
 import jordfell.core.table.TableReading;
 import jordfell.server.events.EventHub;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.roster.Checked;
 import jordfell.server.security.SignedIn;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -53,6 +55,7 @@ class SheetController {
             String encoding,
             String delimiter,
             boolean headings,
+            int above,
             List<String> fields,
             List<List<String>> sample) {}
 
@@ -137,6 +140,7 @@ class SheetController {
                                 r.encoding(),
                                 r.delimiter(),
                                 sheet.headings(),
+                                r.above(),
                                 sheet.mapping(),
                                 r.sample()))
                         .orElse(null),
@@ -148,6 +152,7 @@ class SheetController {
             @AuthenticationPrincipal SignedIn who,
             @RequestParam(defaultValue = "") String state,
             @RequestParam(defaultValue = "0") int from) {
+        Checked.from(from);
         Sheets.Checked checked = sheets.open(who.login());
         List<Integer> fitting = IntStream.range(0, checked.verdicts().size())
                 .filter(i -> state.isEmpty()
@@ -196,21 +201,32 @@ class SheetController {
         if (state.isEmpty()) {
             sheets.remove(who.login(), wish.positions() == null ? List.of() : wish.positions());
         } else {
-            sheets.removeAll(who.login(), State.valueOf(state));
+            State chosen = Arrays.stream(State.values())
+                    .filter(s -> s.name().equals(state))
+                    .findFirst()
+                    .orElseThrow(() -> RefusedException.field(
+                            "/state",
+                            "“" + state + "” is no state of a row.",
+                            Arrays.toString(State.values()) + " are."));
+            sheets.removeAll(who.login(), chosen);
         }
     }
 
     /** Takes a file as it is; its name stands in the address. */
     @PutMapping(path = "/file", consumes = "application/octet-stream")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void file(@AuthenticationPrincipal SignedIn who, @RequestParam String name, HttpServletRequest request)
+    void file(
+            @AuthenticationPrincipal SignedIn who,
+            @RequestParam String name,
+            @RequestParam(defaultValue = "false") boolean instead,
+            HttpServletRequest request)
             throws IOException {
         if (request.getContentLengthLong() > TableReader.MOST_BYTES) {
             TableReading.Refused refused = TableReader.tooLarge(request.getContentLengthLong());
             throw RefusedException.field("/file", refused.reason(), refused.hint());
         }
         byte[] bytes = request.getInputStream().readNBytes(TableReader.MOST_BYTES + 1);
-        sheets.file(who.login(), name.substring(0, Math.min(200, name.length())), bytes);
+        sheets.file(who.login(), name.substring(0, Math.min(200, name.length())), bytes, instead);
     }
 
     @PutMapping("/mapping")

@@ -38,7 +38,12 @@ public class Sheets {
     }
 
     /** What a file looked like, so that its columns can be corrected. */
-    record FileReading(String encoding, String delimiter, List<List<String>> sample) {}
+    /**
+     * How the file was read.
+     *
+     * @param above how many rows stand above the headings and are left out
+     */
+    record FileReading(String encoding, String delimiter, int above, List<List<String>> sample) {}
 
     private record Key(long id, long version, long generation) {}
 
@@ -81,15 +86,44 @@ public class Sheets {
         store.add(store.current(owner), rows);
     }
 
-    /** Takes a file; the rows of an earlier one go, those that were scanned or typed stay. */
-    void file(String owner, String name, byte[] bytes) {
+    /**
+     * Takes a file. Where rows of an earlier one are left, it asks: they are not taken away unless that is said, and can be
+     * brought back even then. Rows that were scanned or typed stay.
+     *
+     * @param instead whether the file may take the place of the earlier one
+     */
+    void file(String owner, String name, byte[] bytes, boolean instead) {
         Table table = table(bytes);
         ColumnGuess.Guessed guessed = FeedReader.guess(table);
-        long id = store.current(owner);
+        long before = store.current(owner);
+        Sheet sheet = store.read(before);
+        long left = sheet.rows().stream().filter(row -> row.line() > 0).count();
+        if (left > 0 && !instead) {
+            throw RefusedException.field(
+                    "/instead",
+                    left + (left == 1 ? " row of " : " rows of ") + sheet.source() + (left == 1 ? " is" : " are")
+                            + " still in the grid.",
+                    "Enrol them first, or let " + name + " take their place; they can be brought back.");
+        }
         jdbc.inTransaction(() -> {
+            long id = left > 0 ? anew(owner, sheet) : before;
             store.setSource(id, name, bytes);
             take(id, table, guessed.fields(), guessed.hasHeadings());
         });
+    }
+
+    /** Sets the sheet aside and begins another one with what was scanned or typed. */
+    private long anew(String owner, Sheet sheet) {
+        store.setAside(sheet.id(), true);
+        long id = store.current(owner);
+        store.setDefaults(id, sheet.defaults());
+        store.add(
+                id,
+                sheet.rows().stream()
+                        .filter(row -> row.line() == 0)
+                        .map(row -> new SheetStore.NewRow(0, row.cells()))
+                        .toList());
+        return id;
     }
 
     /** Reads the file again with other columns. */
@@ -115,7 +149,9 @@ public class Sheets {
             return new FileReading(
                     table.encoding(),
                     table.delimiterName(),
+                    FeedReader.headingRow(table),
                     table.records().stream()
+                            .skip(FeedReader.headingRow(table))
                             .limit(SAMPLE)
                             .map(TableReading.Line::cells)
                             .toList());

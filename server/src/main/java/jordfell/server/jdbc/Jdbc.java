@@ -1,5 +1,6 @@
 package jordfell.server.jdbc;
 
+import java.io.InputStream;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
@@ -16,6 +17,8 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /**
@@ -25,6 +28,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class Jdbc {
 
+    private static final Logger log = LoggerFactory.getLogger(Jdbc.class);
     private static final int UNIQUE_VIOLATION = 23505;
     private static final int MOST_AT_ONCE = 1_000;
     private static final int LONGEST_ARRAY = 50_000;
@@ -35,6 +39,10 @@ public class Jdbc {
     @SuppressWarnings("ThreadLocalUsage")
     private final ThreadLocal<@Nullable Connection> current = new ThreadLocal<>();
 
+    /** Set while rows are mapped. */
+    @SuppressWarnings("ThreadLocalUsage")
+    private final ThreadLocal<@Nullable Boolean> isMapping = new ThreadLocal<>();
+
     /** What waits for the present transaction to be committed. */
     @SuppressWarnings("ThreadLocalUsage")
     private final ThreadLocal<List<Runnable>> afterwards = ThreadLocal.withInitial(ArrayList::new);
@@ -43,34 +51,51 @@ public class Jdbc {
         this.pool = pool;
     }
 
-    /** All that the work does, or nothing if it throws. */
+    /**
+     * All that the work does, or nothing if it throws. What waits for the commit runs when the connection is back in the
+     * pool: it may need one itself, and whatever becomes of it, what was committed stays told as done.
+     */
     public <T> T inTransaction(Supplier<T> work) {
         if (current.get() != null) {
             return work.get();
         }
+        List<Runnable> due = new ArrayList<>();
+        T result;
         try (Connection connection = pool.getConnection()) {
-            connection.setAutoCommit(false);
-            current.set(connection);
-            try {
-                T result = work.get();
-                connection.commit();
-                current.remove();
-                List<Runnable> due = afterwards.get();
-                afterwards.remove();
-                due.forEach(Runnable::run);
-                return result;
-            } catch (RuntimeException | Error e) {
-                if (current.get() != null) {
-                    connection.rollback();
-                }
-                throw e;
-            } finally {
-                current.remove();
-                afterwards.remove();
-                connection.setAutoCommit(true);
-            }
+            result = committed(connection, work, due);
         } catch (SQLException e) {
             throw new StoreException(e);
+        }
+        due.forEach(Jdbc::guarded);
+        return result;
+    }
+
+    private <T> T committed(Connection connection, Supplier<T> work, List<Runnable> due) throws SQLException {
+        connection.setAutoCommit(false);
+        current.set(connection);
+        boolean done = false;
+        try {
+            T result = work.get();
+            connection.commit();
+            done = true;
+            due.addAll(afterwards.get());
+            return result;
+        } finally {
+            current.remove();
+            afterwards.remove();
+            if (!done) {
+                connection.rollback();
+            }
+            connection.setAutoCommit(true);
+        }
+    }
+
+    /** One piece that fails neither undoes what was committed nor keeps the others from being done. */
+    private static void guarded(Runnable work) {
+        try {
+            work.run();
+        } catch (RuntimeException e) {
+            log.error("Something that follows a change failed", e);
         }
     }
 
@@ -95,9 +120,12 @@ public class Jdbc {
             List<T> rows = new ArrayList<>();
             try (ResultSet result = statement.executeQuery()) {
                 Row row = new Row(result);
+                isMapping.set(true);
                 while (result.next()) {
                     rows.add(mapper.map(row));
                 }
+            } finally {
+                isMapping.remove();
             }
             return rows;
         });
@@ -179,6 +207,11 @@ public class Jdbc {
     }
 
     private <T> T run(String sql, int keys, @Nullable Object[] values, Action<T> action) {
+        if (isMapping.get() != null) {
+            // It would take a second connection while it keeps the first: ten at once would wait for each other for
+            // ever.
+            throw new IllegalStateException("a row mapper asks the database");
+        }
         Connection shared = current.get();
         try {
             if (shared != null) {
@@ -188,7 +221,9 @@ public class Jdbc {
                 return run(own, sql, keys, values, action);
             }
         } catch (SQLException e) {
-            throw e.getErrorCode() == UNIQUE_VIOLATION ? new DuplicateKeyException(e) : new StoreException(e);
+            throw e.getErrorCode() == UNIQUE_VIOLATION
+                    ? new DuplicateKeyException(e)
+                    : RefusedByStoreException.of(e).orElseGet(() -> new StoreException(e));
         }
     }
 
@@ -203,9 +238,13 @@ public class Jdbc {
     private static void bind(PreparedStatement statement, @Nullable Object[] values) throws SQLException {
         for (int i = 0; i < values.length; i++) {
             Object value = values[i];
-            statement.setObject(
-                    i + 1,
-                    value instanceof Instant instant ? OffsetDateTime.ofInstant(instant, ZoneOffset.UTC) : value);
+            if (value instanceof InputStream stream) {
+                statement.setBinaryStream(i + 1, stream);
+            } else {
+                statement.setObject(
+                        i + 1,
+                        value instanceof Instant instant ? OffsetDateTime.ofInstant(instant, ZoneOffset.UTC) : value);
+            }
         }
     }
 }

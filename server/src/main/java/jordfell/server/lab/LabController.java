@@ -66,7 +66,7 @@ class LabController {
             boolean inCall,
             String saved) {}
 
-    record Counters(long received, long keepAlives, long broken, long tooLarge, long tooMany) {}
+    record Counters(long received, long keepAlives, long broken, long tooLarge, long tooMany, long strangers) {}
 
     record LabView(int sipPort, Counters sip, List<PhoneView> phones) {}
 
@@ -121,7 +121,13 @@ class LabController {
                 .toList();
         return new LabView(
                 lab.sipPort(),
-                new Counters(c.received.get(), c.keepAlives.get(), c.broken.get(), c.tooLarge.get(), c.tooMany.get()),
+                new Counters(
+                        c.received.get(),
+                        c.keepAlives.get(),
+                        c.broken.get(),
+                        c.tooLarge.get(),
+                        c.tooMany.get(),
+                        c.strangers.get()),
                 phones);
     }
 

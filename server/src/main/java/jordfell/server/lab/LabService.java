@@ -24,10 +24,13 @@ import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.events.EventHub;
 import jordfell.server.fleet.TestCalls;
 import jordfell.server.observe.ObservationLog;
+import jordfell.server.problem.RefusedException;
 import jordfell.server.provision.FetchAccess;
 import jordfell.server.provision.Provisioning;
 import jordfell.server.roster.DomainStore;
+import jordfell.server.roster.DomainsChanged;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /** The simulated world inside the running application. */
@@ -73,6 +76,14 @@ public class LabService implements PhoneBell, TestCalls {
         phones.all().forEach(this::place);
     }
 
+    /** What domains and their nodes are now is so in the Lab at once. */
+    @EventListener
+    void follow(DomainsChanged changed) {
+        if (world != null) {
+            timeline.post(() -> world().follow(domains.all()));
+        }
+    }
+
     /** Lets the world run on the wall clock, its phones on HTTP and its registrar on a real socket. */
     public void goLive(int httpPort) throws IOException {
         source = new HttpConfigSource(URI.create("http://127.0.0.1:" + httpPort + "/p/"));
@@ -115,7 +126,8 @@ public class LabService implements PhoneBell, TestCalls {
         } catch (ExecutionException e) {
             throw e.getCause() instanceof RuntimeException cause ? cause : new IllegalStateException(e);
         } catch (TimeoutException e) {
-            throw new IllegalStateException("the world did not answer", e);
+            throw RefusedException.busy(
+                    "The Lab has more to do than it can answer just now. Try again in a few seconds.");
         }
     }
 
@@ -178,7 +190,7 @@ public class LabService implements PhoneBell, TestCalls {
     }
 
     private void askDirectly(ConfigSource.Request request, Consumer<ConfigSource.Answer> taker) {
-        Provisioning.Answer answer = provisioning.answer(new Provisioning.Request(
+        Provisioning.Answer answer = provisioning.answer(Provisioning.Request.byHttp(
                 request.site(),
                 request.file(),
                 request.revision(),
@@ -186,6 +198,7 @@ public class LabService implements PhoneBell, TestCalls {
                 "127.0.0.1",
                 request.claim(),
                 FetchAccess.Credentials.of(request.user(), request.password())));
+        provisioning.delivered(answer);
         taker.accept(new ConfigSource.Answer(answer.status(), answer.tag(), answer.body()));
     }
 

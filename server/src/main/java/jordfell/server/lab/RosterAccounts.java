@@ -25,8 +25,8 @@ class RosterAccounts implements Accounts {
 
     @Override
     public Optional<Account> find(String domain, String user) {
-        return domains.byName(domain)
-                .flatMap(d -> extensions.byNumber(d.id(), user))
+        return domains.idOf(domain)
+                .flatMap(id -> extensions.byNumber(id, user))
                 .map(e -> new Account(
                         e.number(), e.authUser(), extensions.passwords(e.id()).get(0), e.contactLimit()));
     }

@@ -32,6 +32,9 @@ public class ObservationLog implements WorldObserver {
     private static final int MOST_WAITING = 200_000;
     private static final int MOST_AT_ONCE = 500;
 
+    /** What comes within this time is written at once, in milliseconds: a commit costs more than ten rows. */
+    private static final long GATHERED = 10;
+
     private record Seen(String domain, Optional<MacAddress> mac, Observation observation) {}
 
     private final ObservationStore store;
@@ -96,12 +99,14 @@ public class ObservationLog implements WorldObserver {
                     continue;
                 }
                 batch.add(first);
+                Thread.sleep(GATHERED);
                 waiting.drainTo(batch, MOST_AT_ONCE - 1);
                 write(batch);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;
-            } catch (RuntimeException e) {
+            } catch (RuntimeException | Error e) {
+                lost.addAndGet(batch.size());
                 log.error("{} observations could not be written", batch.size(), e);
             } finally {
                 written.addAndGet(batch.size());

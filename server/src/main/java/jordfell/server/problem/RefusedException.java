@@ -52,6 +52,11 @@ public final class RefusedException extends RuntimeException {
         return new RefusedException(HttpStatus.TOO_MANY_REQUESTS, detail, List.of());
     }
 
+    /** Not now; a little later it can be asked again. */
+    public static RefusedException busy(String detail) {
+        return new RefusedException(HttpStatus.SERVICE_UNAVAILABLE, detail, List.of());
+    }
+
     public HttpStatus status() {
         return status;
     }

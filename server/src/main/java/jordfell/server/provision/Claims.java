@@ -4,7 +4,6 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import io.github.bucket4j.Bucket;
 import java.time.Duration;
-import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Optional;
 import jordfell.core.identity.ClaimCode;
@@ -26,6 +25,7 @@ import org.springframework.stereotype.Component;
 @Component
 class Claims {
 
+    private static final String USED = "This code was used already.";
     private static final int TRIES = 5;
     private static final Duration PER = Duration.ofMinutes(1);
 
@@ -51,8 +51,22 @@ class Claims {
         this.clock = clock;
     }
 
-    /** Gives the waiting record this MAC, or says why not; a used code claims nothing a second time. */
+    /** Gives the waiting record this MAC, or says why not. Of several phones that ask with one code the first has it. */
     Optional<String> claim(Site site, MacAddress mac, String typed) {
+        Optional<String> refusal = refusal(site, mac, typed);
+        if (refusal.isPresent()) {
+            return refusal;
+        }
+        ClaimCode code = ClaimCode.read(typed).orElseThrow();
+        return jdbc.inTransaction(() -> {
+            Optional<Device> won = devices.byClaim(code).filter(d -> devices.claim(d.id(), code, mac));
+            won.ifPresent(device -> taken(device, mac, code));
+            return won.isPresent() ? Optional.empty() : Optional.of(USED);
+        });
+    }
+
+    /** Why this code gives nothing to whoever types it; empty if a record waits for it. */
+    Optional<String> refusal(Site site, MacAddress mac, String typed) {
         if (!tries.get(mac).tryConsume(1)) {
             return Optional.of("Too many tries. Wait a minute.");
         }
@@ -61,17 +75,9 @@ class Claims {
             return mistyped;
         }
         ClaimCode code = ClaimCode.read(typed).orElseThrow();
-        return jdbc.inTransaction(() -> {
-            Optional<Device> waiting = devices.byClaim(code);
-            if (waiting.isEmpty()) {
-                return Optional.of(usedBefore(code) ? "This code was used already." : "No device waits for this code.");
-            }
-            Optional<String> refusal = refuse(waiting.get(), site);
-            if (refusal.isEmpty()) {
-                take(waiting.get(), mac, code);
-            }
-            return refusal;
-        });
+        return devices.byClaim(code)
+                .map(waiting -> refuse(waiting, site))
+                .orElseGet(() -> Optional.of(usedBefore(code) ? USED : "No device waits for this code."));
     }
 
     private Optional<String> refuse(Device device, Site site) {
@@ -86,10 +92,12 @@ class Claims {
                 : Optional.of("The device of this code is not in use.");
     }
 
-    private void take(Device device, MacAddress mac, ClaimCode code) {
-        Instant now = clock.instant();
-        devices.setMac(device.id(), mac);
-        jdbc.update("update device set claimed_with = ?, claimed_at = ? where id = ?", code.digits(), now, device.id());
+    private void taken(Device device, MacAddress mac, ClaimCode code) {
+        jdbc.update(
+                "update device set claimed_with = ?, claimed_at = ? where id = ?",
+                code.digits(),
+                clock.instant(),
+                device.id());
         knocks.enrolled(mac);
         audit.record(mac + " claimed " + device.label() + " with its code");
         paths.touch(device.id());

@@ -6,22 +6,25 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.planning.Networks;
+import jordfell.core.provision.FetchRule;
+import jordfell.core.provision.FetchRule.Proof;
+import jordfell.core.provision.FetchRule.Verdict;
+import jordfell.server.release.FetchDoor;
 import jordfell.server.release.FetchProof;
-import jordfell.server.release.ReleaseStore;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.Site;
 import org.springframework.stereotype.Component;
 
-/** Decides whether whoever asks may be given a device's files: from where, and with which name and password. */
+/** Gathers what is known of whoever asks for a device's files, and asks the rule whether they are given. */
 @Component
 public class FetchAccess {
 
     private final DomainStore domains;
-    private final ReleaseStore releases;
+    private final FetchDoor door;
 
-    FetchAccess(DomainStore domains, ReleaseStore releases) {
+    FetchAccess(DomainStore domains, FetchDoor door) {
         this.domains = domains;
-        this.releases = releases;
+        this.door = door;
     }
 
     /** A name and a password as they came with a request (RFC 7617 §2). */
@@ -55,27 +58,47 @@ public class FetchAccess {
         }
     }
 
+    /** By which way somebody asks. */
+    enum Way {
+        /** Can carry a name and a password. */
+        HTTP,
+        TFTP
+    }
+
+    /** What the rule says, and whether the device proved itself by what it was sent. */
+    record Decision(Verdict verdict, boolean proven) {
+        boolean given() {
+            return verdict == Verdict.GIVEN;
+        }
+    }
+
     /** Whether the site's networks hold the address; a site that names none takes all. */
     boolean isFromWithin(Site site, String source) {
         List<String> ranges = Networks.of(site.access().from());
         return ranges.isEmpty() || Networks.contain(ranges, source);
     }
 
-    /**
-     * Whether the credentials open the device's files: its own, or its site's, with which a phone out of its box comes.
-     * Where neither asks for any, none are needed.
-     */
-    boolean opens(Site site, long deviceId, Optional<Credentials> given) {
-        String own = releases.fetchProof(deviceId);
-        boolean ofSite = !site.access().user().isEmpty();
-        if (own.isEmpty() && !ofSite) {
-            return true;
-        }
-        return given.filter(c -> !own.isEmpty() && same(own, FetchProof.of(deviceId, c.user(), c.password()))
-                        || ofSite
-                                && same(site.access().user(), c.user())
+    /** Whether a device's files are given to whoever asks. What it proves is remembered. */
+    Decision decide(Site site, long deviceId, String source, Way way, Optional<Credentials> given) {
+        List<FetchDoor.Sent> sent = door.proofs(deviceId);
+        Optional<FetchDoor.Sent> own = given.flatMap(c -> sent.stream()
+                .filter(s -> same(s.proof(), FetchProof.of(deviceId, c.user(), c.password())))
+                .findFirst());
+        boolean siteAsks = !site.access().user().isEmpty();
+        boolean ofSite = siteAsks
+                && given.filter(c -> same(site.access().user(), c.user())
                                 && same(domains.fetchPassword(site.id()), c.password()))
-                .isPresent();
+                        .isPresent();
+        own.ifPresent(s -> door.proved(deviceId, s.item()));
+        Verdict verdict = FetchRule.decide(new FetchRule.Request(
+                isFromWithin(site, source),
+                !Networks.of(site.access().from()).isEmpty(),
+                siteAsks,
+                sent.stream().anyMatch(FetchDoor.Sent::present),
+                way == Way.HTTP,
+                own.isPresent() ? Proof.OWN : ofSite ? Proof.SITE : Proof.NONE,
+                own.isPresent() || door.isOpen(deviceId)));
+        return new Decision(verdict, own.isPresent());
     }
 
     /** Compares in a time that does not tell how much of it is right. */

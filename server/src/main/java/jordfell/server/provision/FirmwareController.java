@@ -1,5 +1,12 @@
 package jordfell.server.provision;
 
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
@@ -14,7 +21,6 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -43,20 +49,46 @@ class FirmwareController {
         return files.of(model(id));
     }
 
+    /** Takes a file to disk first, measured on the way: it may be larger than what memory has room for. */
     @PutMapping(path = "/{version}", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void put(@PathVariable String id, @PathVariable String version, @RequestBody byte[] bytes) {
+    void put(@PathVariable String id, @PathVariable String version, HttpServletRequest request) throws IOException {
         if (!version.matches("[0-9]{1,9}(\\.[0-9]{1,9}){0,5}")) {
             throw RefusedException.field(
                     "/version", "“" + version + "” is no version.", "Numbers with dots, such as 2.4.1.");
         }
-        if (bytes.length == 0 || bytes.length > MOST_BYTES) {
-            throw RefusedException.field(
-                    "/file", "The file has " + bytes.length + " bytes.", "1 byte to 32 MB are taken.");
+        String model = model(id);
+        Path file = Files.createTempFile("jordfell", ".firmware");
+        try {
+            MessageDigest digest = sha256();
+            long size = copy(new DigestInputStream(request.getInputStream(), digest), file);
+            if (size == 0 || size > MOST_BYTES) {
+                throw RefusedException.field(
+                        "/file",
+                        size == 0 ? "The file is empty." : "The file has more than 32 MB.",
+                        "1 byte to 32 MB are taken.");
+            }
+            try (InputStream bytes = Files.newInputStream(file)) {
+                files.put(model, version, HexFormat.of().formatHex(digest.digest()), (int) size, bytes);
+            }
+        } finally {
+            Files.deleteIfExists(file);
         }
-        files.put(model(id), version, sha256(bytes), bytes);
         audit.record("added firmware " + version + " of " + id);
         events.publish(EventHub.Topic.TEMPLATES, 0);
+    }
+
+    /** Copies what fits and one byte more, and gives how many that were. */
+    private static long copy(InputStream from, Path to) throws IOException {
+        try (OutputStream out = Files.newOutputStream(to)) {
+            byte[] piece = new byte[64 * 1024];
+            long size = 0;
+            for (int read = from.read(piece); read >= 0 && size <= MOST_BYTES; read = from.read(piece)) {
+                out.write(piece, 0, read);
+                size += read;
+            }
+            return size;
+        }
     }
 
     @DeleteMapping("/{version}")
@@ -75,9 +107,9 @@ class FirmwareController {
                 .id();
     }
 
-    private static String sha256(byte[] bytes) {
+    private static MessageDigest sha256() {
         try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+            return MessageDigest.getInstance("SHA-256");
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every Java platform has SHA-256", e);
         }

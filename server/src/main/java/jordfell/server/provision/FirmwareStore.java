@@ -1,5 +1,6 @@
 package jordfell.server.provision;
 
+import java.io.InputStream;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
@@ -43,10 +44,10 @@ public class FirmwareStore {
                 version);
     }
 
-    void put(String modelId, String version, String sha256, byte[] bytes) {
+    void put(String modelId, String version, String sha256, int size, InputStream bytes) {
         jdbc.update("""
                 merge into firmware_file (model_id, version, sha256, size, bytes, added_at, added_by)
-                key (model_id, version) values (?, ?, ?, ?, ?, ?, ?)""", modelId, version, sha256, bytes.length, bytes, clock.instant(), Audit.who());
+                key (model_id, version) values (?, ?, ?, ?, ?, ?, ?)""", modelId, version, sha256, size, bytes, clock.instant(), Audit.who());
     }
 
     boolean remove(String modelId, String version) {

@@ -6,21 +6,26 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Comparator;
 import java.util.List;
+import jordfell.core.identity.GrowingPause;
 import jordfell.core.identity.GuessWatch;
 import jordfell.core.identity.MacAddress;
 import org.springframework.stereotype.Component;
 
-/** Watches sources that ask for addresses which nobody enrolled, and remembers those that guess. */
+/** Watches sources that ask for files and prove nothing, and remembers those that guess. */
 @Component
 public class Guessers {
 
     private static final int MOST_SOURCES = 10_000;
 
-    /** A source that tries one address after another; only what is enrolled is answered to it. */
+    /** A source that tries one address after another; only phones that prove themselves are answered there. */
     public record Guesser(String source, int strangers, Instant since, Instant lastAt) {}
 
     private static final class Watched {
         private final GuessWatch watch = new GuessWatch();
+
+        /** A site whose phones all hold an old password is no guesser yet. */
+        private final GrowingPause passwords = new GrowingPause(200);
+
         private Instant since = Instant.EPOCH;
         private Instant lastAt = Instant.EPOCH;
     }
@@ -35,7 +40,7 @@ public class Guessers {
         this.clock = clock;
     }
 
-    /** Takes a request for a strange address; true if its source is guessing. */
+    /** Takes a request that proves nothing, for a strange address or an enrolled one; true if its source is guessing. */
     boolean asks(String source, MacAddress mac) {
         Watched watched = bySource.get(source, s -> new Watched());
         synchronized (watched) {
@@ -47,6 +52,36 @@ public class Guessers {
             }
             watched.lastAt = now;
             return guessing;
+        }
+    }
+
+    /** Whether a source guesses at present. */
+    boolean isGuessing(String source) {
+        Watched watched = bySource.getIfPresent(source);
+        if (watched == null) {
+            return false;
+        }
+        synchronized (watched) {
+            return watched.watch.isGuessing()
+                    || !watched.passwords.left(clock.instant()).isZero();
+        }
+    }
+
+    /** A name and a password that open nothing came from this source, for whichever file. */
+    void wrongPassword(String source) {
+        Watched watched = bySource.get(source, s -> new Watched());
+        synchronized (watched) {
+            watched.passwords.wrong(clock.instant());
+        }
+    }
+
+    /** A phone behind this source proved itself. */
+    void proved(String source, MacAddress mac) {
+        Watched watched = bySource.getIfPresent(source);
+        if (watched != null) {
+            synchronized (watched) {
+                watched.watch.proved(mac);
+            }
         }
     }
 

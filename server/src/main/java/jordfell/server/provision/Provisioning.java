@@ -6,6 +6,7 @@ import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
+import jordfell.core.provision.FetchRule.Verdict;
 import jordfell.core.render.Dialects;
 import jordfell.core.render.Family;
 import jordfell.server.catalogue.DialectBook;
@@ -14,9 +15,12 @@ import jordfell.server.device.DeviceStore;
 import jordfell.server.events.EventHub;
 import jordfell.server.intake.KnockStore;
 import jordfell.server.observe.ObservationLog;
+import jordfell.server.release.FetchDoor;
 import jordfell.server.release.ReleaseStore;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.Site;
+import jordfell.server.security.Audit;
+import jordfell.server.security.Audit.SecretWay;
 import org.springframework.stereotype.Component;
 
 /** Decides what a phone that asks for a file is given, and records that it asked. */
@@ -27,18 +31,24 @@ public class Provisioning {
      * What is answered; the body is the file with status 200, a reason with 403, and else empty.
      *
      * @param tag the entity tag (RFC 9110 §8.8.3): the revision, and after a re-send which one it is
+     * @param taking who takes the file, to be told by {@link #delivered} once its last byte is gone
      */
-    public record Answer(int status, String revision, String tag, String contentType, String body) {
-        static final Answer NOT_FOUND = new Answer(404, "", "", "", "");
+    public record Answer(
+            int status, String revision, String tag, String contentType, String body, Optional<Taking> taking) {
+        static final Answer NOT_FOUND = without(404, "");
 
         /** Name and password are asked for, or other ones than those that came. */
-        static final Answer NOT_PROVEN = new Answer(401, "", "", "", "");
+        static final Answer NOT_PROVEN = without(401, "");
 
         /** Whoever tries addresses is asked to wait. */
-        static final Answer SLOWED = new Answer(429, "", "", "", "");
+        static final Answer SLOWED = without(429, "");
 
         static Answer refused(String reason) {
-            return new Answer(403, "", "", "text/plain;charset=UTF-8", reason);
+            return without(403, reason);
+        }
+
+        private static Answer without(int status, String reason) {
+            return new Answer(status, "", "", "text/plain;charset=UTF-8", reason, Optional.empty());
         }
 
         @Override
@@ -47,9 +57,15 @@ public class Provisioning {
         }
     }
 
+    /** A device that takes its file. */
+    record Taking(long deviceId, MacAddress mac, Request request) {}
+
+    private static final String OUTSIDE = "This address is outside of the site.";
+
     private final DomainStore domains;
     private final DeviceStore devices;
     private final ReleaseStore releases;
+    private final FetchDoor door;
     private final KnockStore knocks;
     private final Claims claims;
     private final FetchAccess access;
@@ -58,12 +74,14 @@ public class Provisioning {
     private final DialectBook dialects;
     private final ObservationLog log;
     private final EventHub events;
+    private final Audit audit;
     private final InstantSource clock;
 
     Provisioning(
             DomainStore domains,
             DeviceStore devices,
             ReleaseStore releases,
+            FetchDoor door,
             KnockStore knocks,
             Claims claims,
             FetchAccess access,
@@ -72,10 +90,12 @@ public class Provisioning {
             DialectBook dialects,
             ObservationLog log,
             EventHub events,
+            Audit audit,
             InstantSource clock) {
         this.domains = domains;
         this.devices = devices;
         this.releases = releases;
+        this.door = door;
         this.knocks = knocks;
         this.claims = claims;
         this.access = access;
@@ -84,6 +104,7 @@ public class Provisioning {
         this.dialects = dialects;
         this.log = log;
         this.events = events;
+        this.audit = audit;
         this.clock = clock;
     }
 
@@ -93,6 +114,7 @@ public class Provisioning {
      * @param has the tag of the file that the phone says it has, or empty
      * @param claim the claim code that somebody typed on the phone, or empty
      * @param credentials the name and password that came with it
+     * @param way by which it came
      */
     public record Request(
             String site,
@@ -101,26 +123,72 @@ public class Provisioning {
             String userAgent,
             String source,
             String claim,
-            Optional<FetchAccess.Credentials> credentials) {}
+            Optional<FetchAccess.Credentials> credentials,
+            FetchAccess.Way way) {
 
-    /** Answers one request. */
+        /** A request by HTTP. */
+        public static Request byHttp(
+                String site,
+                String file,
+                String has,
+                String userAgent,
+                String source,
+                String claim,
+                Optional<FetchAccess.Credentials> credentials) {
+            return new Request(site, file, has, userAgent, source, claim, credentials, FetchAccess.Way.HTTP);
+        }
+
+        /** A request by TFTP, which carries nothing but the name of a file. */
+        public static Request byTftp(String site, String file, String source) {
+            return new Request(site, file, "", "TFTP", source, "", Optional.empty(), FetchAccess.Way.TFTP);
+        }
+    }
+
+    /**
+     * Answers one request. Whoever can't prove to be the phone is answered alike for every address, enrolled or not, so
+     * that nothing is learnt by trying them.
+     */
     public Answer answer(Request request) {
         Optional<Site> site = domains.siteByToken(request.site());
         Optional<MacAddress> mac = Dialects.macIn(request.file());
         if (site.isEmpty() || mac.isEmpty()) {
             return Answer.NOT_FOUND; // a guess: not worth a record of its own
         }
-        if (devices.byMac(mac.get()).isEmpty()) {
+        Optional<Device> device = devices.byMac(mac.get());
+        if (device.isEmpty()) {
             Optional<Answer> refused = stranger(request, site.get(), mac.get());
             if (refused.isPresent()) {
                 return refused.get();
             }
+            device = devices.byMac(mac.get());
         }
-        Device device = devices.byMac(mac.get()).orElseThrow();
-        Answer answer = answer(device, site.get(), request);
+        Device known = device.orElseThrow();
+        Answer answer = answer(known, site.get(), request);
+        if (answer.taking().isEmpty()) {
+            asked(mac.get(), request, answer);
+        }
+        return answer;
+    }
+
+    /** The file of this answer has reached whoever asked. */
+    public void delivered(Answer answer) {
+        answer.taking().ifPresent(taking -> {
+            door.delivered(taking.deviceId(), taking.request().source());
+            asked(taking.mac(), taking.request(), answer);
+            if (taking.request().userAgent().startsWith("Mozilla/")) {
+                audit.secretLeft(
+                        SecretWay.FETCHED,
+                        "the file of " + taking.mac() + ", by a browser at "
+                                + taking.request().source(),
+                        "");
+            }
+        });
+    }
+
+    private void asked(MacAddress mac, Request request, Answer answer) {
         log.observed(
                 "",
-                mac,
+                Optional.of(mac),
                 new ConfigRequested(
                         clock.instant(),
                         request.file(),
@@ -128,83 +196,111 @@ public class Provisioning {
                         answer.revision(),
                         request.userAgent(),
                         request.source()));
-        return answer;
     }
 
     /** A device asks for the next firmware on its way; only for its own, and under the same conditions as its file. */
     FirmwareAnswer firmware(Request request) {
         Optional<Site> site = domains.siteByToken(request.site());
-        Optional<Device> device = Dialects.macIn(request.file()).flatMap(devices::byMac);
-        if (site.isEmpty()
-                || device.isEmpty()
-                || device.get().siteId() != site.get().id()) {
-            return new FirmwareAnswer(404, "", new byte[0]);
+        Optional<MacAddress> mac = Dialects.macIn(request.file());
+        if (site.isEmpty() || mac.isEmpty()) {
+            return FirmwareAnswer.without(404);
         }
-        if (!access.isFromWithin(site.get(), request.source())) {
-            return new FirmwareAnswer(403, "", new byte[0]);
+        Optional<Device> device = devices.byMac(mac.get())
+                .filter(d -> d.siteId() == site.get().id()
+                        && d.standing() == Standing.IN_USE
+                        && releases.isReleased(d.id()));
+        FetchAccess.Decision decision = decide(site.get(), mac.get(), device, request);
+        if (!decision.given()) {
+            return FirmwareAnswer.without(refusal(decision, mac.get(), request).status());
         }
-        if (!access.opens(site.get(), device.get().id(), request.credentials())) {
-            return new FirmwareAnswer(401, "", new byte[0]);
-        }
-        Firmware.Offer offer = firmware.offer(device.get(), request.userAgent());
+        Firmware.Offer offer = firmware.offer(device.orElseThrow(), request.userAgent());
         String installed = request.userAgent().substring(request.userAgent().lastIndexOf('/') + 1);
         String offered = offer instanceof Firmware.Offer.Next next ? next.version() : "";
         String why = offer instanceof Firmware.Offer.NoWay none ? none.why() : "";
-        log.observed(
-                "", device.get().mac(), new FirmwareAsked(clock.instant(), installed, offered, why, request.source()));
+        log.observed("", mac, new FirmwareAsked(clock.instant(), installed, offered, why, request.source()));
         return offer instanceof Firmware.Offer.Next next
                 ? new FirmwareAnswer(200, next.version(), next.bytes())
-                : new FirmwareAnswer(204, "", new byte[0]);
+                : FirmwareAnswer.without(204);
     }
 
     /** What is answered to a request for firmware. */
     @SuppressWarnings("ArrayRecordComponent") // handed on to the response and forgotten
-    record FirmwareAnswer(int status, String version, byte[] bytes) {}
+    record FirmwareAnswer(int status, String version, byte[] bytes) {
+        static FirmwareAnswer without(int status) {
+            return new FirmwareAnswer(status, "", new byte[0]);
+        }
+    }
+
+    /** Whether whoever asks is given this device's files; what can't prove itself is watched for guessing. */
+    private FetchAccess.Decision decide(Site site, MacAddress mac, Optional<Device> device, Request request) {
+        FetchAccess.Decision decision = device.map(
+                        d -> access.decide(site, d.id(), request.source(), request.way(), request.credentials()))
+                .orElseGet(() -> new FetchAccess.Decision(
+                        access.isFromWithin(site, request.source()) ? Verdict.ASKED : Verdict.OUTSIDE, false));
+        if (decision.proven()) {
+            guessers.proved(request.source(), mac);
+        } else if (guessers.isGuessing(request.source()) && decision.given()) {
+            return new FetchAccess.Decision(Verdict.ASKED, false);
+        }
+        return decision;
+    }
+
+    private Answer refusal(FetchAccess.Decision decision, MacAddress mac, Request request) {
+        if (request.credentials().isPresent()) {
+            guessers.wrongPassword(request.source());
+        }
+        if (guessers.asks(request.source(), mac) || guessers.isGuessing(request.source())) {
+            events.publish(EventHub.Topic.KNOCKS, 0);
+            return Answer.SLOWED;
+        }
+        return decision.verdict() == Verdict.OUTSIDE ? Answer.refused(OUTSIDE) : Answer.NOT_PROVEN;
+    }
 
     /** A MAC that is not enrolled knocks, unless it claims a record that waits; empty when it did. */
     private Optional<Answer> stranger(Request request, Site site, MacAddress mac) {
-        if (guessers.asks(request.source(), mac)) {
-            events.publish(EventHub.Topic.KNOCKS, 0);
-            return Optional.of(Answer.SLOWED);
+        Answer refusal = refusal(decide(site, mac, Optional.empty(), request), mac, request);
+        if (refusal.status() == Answer.SLOWED.status() || knocks.blocked(mac)) {
+            return Optional.of(refusal);
         }
-        if (knocks.blocked(mac)) {
-            return Optional.of(Answer.refused("Blocked."));
-        }
-        Optional<String> refusal =
-                request.claim().isEmpty() ? Optional.empty() : claims.claim(site, mac, request.claim());
-        if (!request.claim().isEmpty() && refusal.isEmpty()) {
+        Optional<String> why = request.claim().isEmpty() ? Optional.empty() : claims.claim(site, mac, request.claim());
+        if (!request.claim().isEmpty() && why.isEmpty()) {
             events.publish(EventHub.Topic.KNOCKS, 0);
             return Optional.empty();
         }
         knocks.knocked(new KnockStore.Request(
                 mac, site.id(), request.file(), request.userAgent(), request.source(), clock.instant()));
-        refusal.ifPresent(reason -> knocks.claimRefused(mac, reason));
+        why.ifPresent(reason -> knocks.claimRefused(mac, reason));
         events.publish(EventHub.Topic.KNOCKS, 0);
-        return Optional.of(refusal.map(Answer::refused).orElse(Answer.NOT_FOUND));
+        return Optional.of(why.map(Answer::refused).orElse(refusal));
     }
 
     private Answer answer(Device device, Site site, Request request) {
+        MacAddress mac = device.mac().orElseThrow();
         Family family = dialects.get(device.model().family()).family();
         Optional<ReleaseStore.Released> released = releases.latestBody(device.id());
-        boolean own = device.mac()
-                .map(family::fileName)
-                .filter(request.file()::equals)
-                .isPresent();
-        if (device.siteId() != site.id() || device.standing() != Standing.IN_USE || !own || released.isEmpty()) {
-            return Answer.NOT_FOUND;
+        boolean own = request.file().equals(family.fileName(mac));
+        boolean there =
+                device.siteId() == site.id() && device.standing() == Standing.IN_USE && own && released.isPresent();
+        FetchAccess.Decision decision = decide(site, mac, there ? Optional.of(device) : Optional.empty(), request);
+        if (!decision.given()) {
+            Answer refusal = refusal(decision, mac, request);
+            return request.claim().isEmpty() || refusal.status() == Answer.SLOWED.status()
+                    ? refusal
+                    : claims.refusal(site, mac, request.claim())
+                            .map(Answer::refused)
+                            .orElse(refusal);
         }
-        if (!access.isFromWithin(site, request.source())) {
-            return Answer.refused("This address is outside of the site.");
-        }
-        if (!access.opens(site, device.id(), request.credentials())) {
-            return Answer.NOT_PROVEN;
-        }
-        String revision = released.get().revision().id();
+        String revision = released.orElseThrow().revision().id();
         String tag = tag(revision, devices.resent(device.id()));
         return request.has().equals(tag)
-                ? new Answer(304, revision, tag, family.contentType(), "")
+                ? new Answer(304, revision, tag, family.servedAs(), "", Optional.empty())
                 : new Answer(
-                        200, revision, tag, family.contentType(), released.get().body());
+                        200,
+                        revision,
+                        tag,
+                        family.servedAs(),
+                        released.get().body(),
+                        Optional.of(new Taking(device.id(), mac, request)));
     }
 
     /** A phone proves by the tag that it took a re-sent file; one that was switched off meanwhile is given it again. */

@@ -64,21 +64,21 @@ class ProvisioningController {
         }
         String source = request.getRemoteAddr();
         if (!bySource.get(source).tryConsume(1)
-                || !byFile.get(site + "/" + file).tryConsume(1)) {
+                || !byFile.get(source + " " + site + "/" + file).tryConsume(1)) {
             response.setHeader(HttpHeaders.RETRY_AFTER, "10");
             response.setStatus(429);
             return;
         }
-        write(
-                provisioning.answer(new Provisioning.Request(
-                        site,
-                        file,
-                        has.replace("\"", "").replace("W/", ""),
-                        agent(userAgent),
-                        source,
-                        claim.substring(0, Math.min(LONGEST_CLAIM, claim.length())),
-                        FetchAccess.Credentials.of(authorization))),
-                response);
+        Provisioning.Answer answer = provisioning.answer(Provisioning.Request.byHttp(
+                site,
+                file,
+                has.replace("\"", "").replace("W/", ""),
+                agent(userAgent),
+                source,
+                claim.substring(0, Math.min(LONGEST_CLAIM, claim.length())),
+                FetchAccess.Credentials.of(authorization)));
+        write(answer, response);
+        provisioning.delivered(answer);
     }
 
     /** The next firmware of a device: 200 with its bytes and version, 204 when it has what it should have. */
@@ -97,12 +97,12 @@ class ProvisioningController {
         }
         String source = request.getRemoteAddr();
         if (!bySource.get(source).tryConsume(1)
-                || !byFile.get(site + "/firmware/" + mac).tryConsume(1)) {
+                || !byFile.get(source + " " + site + "/firmware/" + mac).tryConsume(1)) {
             response.setHeader(HttpHeaders.RETRY_AFTER, "10");
             response.setStatus(429);
             return;
         }
-        Provisioning.FirmwareAnswer answer = provisioning.firmware(new Provisioning.Request(
+        Provisioning.FirmwareAnswer answer = provisioning.firmware(Provisioning.Request.byHttp(
                 site, mac, "", agent(userAgent), source, "", FetchAccess.Credentials.of(authorization)));
         response.setStatus(answer.status());
         if (answer.status() == 401) {
@@ -137,6 +137,7 @@ class ProvisioningController {
             response.setContentType(answer.contentType());
             response.setContentLength(body.length);
             response.getOutputStream().write(body);
+            response.flushBuffer();
         }
     }
 

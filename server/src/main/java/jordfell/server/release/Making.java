@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import jordfell.server.events.EventHub;
 import jordfell.server.problem.RefusedException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -46,11 +47,27 @@ class Making {
         public void close() {
             present = null;
             one.release();
+            tell(of);
         }
     }
 
+    /** A release of fewer devices is over before anybody has looked. */
+    private static final int WORTH_TELLING = 20;
+
+    private final EventHub events;
     private final Semaphore one = new Semaphore(1, true);
     private volatile @Nullable Turn present;
+
+    Making(EventHub events) {
+        this.events = events;
+    }
+
+    /** Has every open screen look how far it is. */
+    private void tell(int devices) {
+        if (devices >= WORTH_TELLING) {
+            events.publish(EventHub.Topic.RELEASES, 0);
+        }
+    }
 
     /** Waits a moment for a release that is being made, and refuses if it takes longer. */
     Turn begin(String who, int devices) {
@@ -70,6 +87,7 @@ class Making {
         }
         Turn turn = new Turn(who, devices);
         present = turn;
+        tell(devices);
         return turn;
     }
 

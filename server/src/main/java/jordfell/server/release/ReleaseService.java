@@ -9,6 +9,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import jordfell.core.release.Snapshot;
 import jordfell.core.render.DeviceConfig;
 import jordfell.core.render.MarkedFile;
+import jordfell.core.render.SecretMask;
 import jordfell.core.waves.WavePlan;
 import jordfell.core.waves.WaveWatch;
 import jordfell.server.device.Device;
@@ -43,6 +44,7 @@ public class ReleaseService {
     private final WaveStore waves;
     private final WaveActs acts;
     private final DeviceStore devices;
+    private final FetchDoor door;
     private final PathKeeper paths;
     private final Bells bells;
     private final Making making;
@@ -57,6 +59,7 @@ public class ReleaseService {
             WaveStore waves,
             WaveActs acts,
             DeviceStore devices,
+            FetchDoor door,
             PathKeeper paths,
             Bells bells,
             Making making,
@@ -69,6 +72,7 @@ public class ReleaseService {
         this.waves = waves;
         this.acts = acts;
         this.devices = devices;
+        this.door = door;
         this.paths = paths;
         this.bells = bells;
         this.making = making;
@@ -107,13 +111,17 @@ public class ReleaseService {
         }
     }
 
-    /** Has the device's next request answered in full, and asks it to come if it is registered. */
+    /**
+     * Has the device's next request answered in full, without its own name and password if it lost them, and asks it to
+     * come if it is registered.
+     */
     public void resend(long deviceId) {
         Assembled device = facts.assemble(deviceId).orElseThrow(() -> RefusedException.notFound("device"));
         if (device.facts().released().isEmpty()) {
             throw RefusedException.field("/", "Nothing was released to this device yet.", "Release to it first.");
         }
         devices.resend(deviceId);
+        door.open(deviceId);
         audit.record("re-sent the configuration of " + device.device().label());
         bells.ring(List.of(deviceId), id -> false);
     }
@@ -249,7 +257,7 @@ public class ReleaseService {
                 Snapshot.of(config),
                 marked.spots().stream()
                         .filter(spot -> spot.name().isSecret())
-                        .map(spot -> new ReleaseStore.SecretSpot(spot.line(), spot.from(), spot.to()))
+                        .map(spot -> new SecretMask.Place(spot.line(), spot.from(), spot.to()))
                         .toList(),
                 FetchProof.of(device.device().id(), config));
     }

@@ -5,11 +5,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.function.LongPredicate;
 import jordfell.core.path.DeviceFacts.HeldBack;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
 import jordfell.core.path.DeviceFacts.SentLine;
 import jordfell.core.release.Revision;
 import jordfell.core.release.Snapshot;
+import jordfell.core.render.SecretMask;
+import jordfell.core.waves.ItemState;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
 import jordfell.server.security.Sealer;
@@ -26,14 +30,16 @@ import tools.jackson.databind.json.JsonMapper;
 public class ReleaseStore {
 
     private static final TypeReference<List<SentLine>> SENT_LINES = new TypeReference<>() {};
-    private static final TypeReference<List<SecretSpot>> SPOTS = new TypeReference<>() {};
+    private static final TypeReference<List<SecretMask.Place>> SPOTS = new TypeReference<>() {};
     private static final TypeReference<Map<String, String>> PLACES = new TypeReference<>() {};
 
-    /** Where in a file a secret stands: line from 0, first place and the place after the last. */
-    public record SecretSpot(int line, int from, int to) {}
-
-    /** A released file. */
-    public record Released(Revision revision, String body, List<SecretSpot> secrets) {
+    /**
+     * A released file.
+     *
+     * @param secrets where secrets stand in it
+     * @param values the secrets themselves, not escaped; told only of a file that is to be shown
+     */
+    public record Released(Revision revision, String body, List<SecretMask.Place> secrets, List<String> values) {
         @Override
         public String toString() {
             return "Released[" + revision.brief() + "]";
@@ -50,19 +56,6 @@ public class ReleaseStore {
             byte[] snapshot,
             String secrets,
             String fetchProof) {}
-
-    /** Whether an item was given to its device. */
-    public enum ItemState {
-        /** Its wave is still to come. */
-        WAITING,
-        SENT,
-        /** The device has what it had before again. */
-        TAKEN_BACK,
-        /** Its wave was stopped before the device had fetched it. */
-        HELD_BACK,
-        /** A later release took the device over. */
-        SUPERSEDED
-    }
 
     private final Jdbc jdbc;
     private final Sealer sealer;
@@ -84,7 +77,7 @@ public class ReleaseStore {
             String body,
             List<SentLine> sent,
             Snapshot snapshot,
-            List<SecretSpot> secrets,
+            List<SecretMask.Place> secrets,
             String fetchProof) {
         return new SealedItem(
                 deviceId,
@@ -122,12 +115,12 @@ public class ReleaseStore {
                         .toList());
     }
 
-    /** Devices of this release that wait in a wave of another: label, wave and release of the first of them, and how many. */
+    /** Devices of this release that wait in a wave of another, or were held back when it stopped: label, wave and release of the first of them, and how many. */
     Elsewhere waitingElsewhere(long releaseId) {
         String others = """
                 from release_item mine join release_item i on i.device_id = mine.device_id
                 join device d on d.id = i.device_id
-                where mine.release_id = ? and i.release_id <> mine.release_id and i.state = 'WAITING'""";
+                where mine.release_id = ? and i.release_id <> mine.release_id and i.state in ('WAITING', 'HELD_BACK')""";
         return new Elsewhere(
                 jdbc.one("select count(*) n " + others, row -> row.integer("n"), releaseId)
                         .orElse(0),
@@ -143,63 +136,93 @@ public class ReleaseStore {
 
     /** Has the devices of this release leave the waves of others in which they wait. */
     void supersede(long releaseId) {
-        jdbc.update("""
-                update release_item set state = 'SUPERSEDED' where state = 'WAITING' and release_id <> ?
-                and device_id in (select device_id from release_item where release_id = ?)""", releaseId, releaseId);
+        move("""
+                where i.release_id <> ? and i.state in ('WAITING', 'HELD_BACK')
+                and i.device_id in (select device_id from release_item where release_id = ?)""", ItemState.Act.LEAVE, releaseId, releaseId);
     }
 
-    /** Gives devices the items of a wave that wait, and remembers how they were. */
-    List<Long> send(long releaseId, int wave, ItemState from, Instant at) {
-        List<Long> sent = jdbc.list(
-                "select device_id from release_item where release_id = ? and wave = ? and state = ?",
-                row -> row.number("device_id"),
-                releaseId,
-                wave,
-                from.name());
-        jdbc.update("""
-                update release_item i set state = 'SENT',
+    /** Keeps what waits in a wave from ever being sent. */
+    void end(long releaseId, int wave) {
+        move("where i.release_id = ? and i.wave = ?", ItemState.Act.END, releaseId, wave);
+    }
+
+    /** Gives devices the items of a wave, remembers how they were, and tells which they are. */
+    List<Long> send(long releaseId, int wave, ItemState.Act act, Instant at) {
+        List<Moved> sent = move("where i.release_id = ? and i.wave = ?", act, releaseId, wave).stream()
+                .filter(m -> m.to() == ItemState.SENT)
+                .toList();
+        jdbc.batch("""
+                update release_item i set
                   before_item = (select r.item_id from device_release r where r.device_id = i.device_id),
                   before_condition = coalesce((select s.condition from device_state s where s.device_id = i.device_id), '')
-                where release_id = ? and wave = ? and state = ?""", releaseId, wave, from.name());
-        jdbc.update("""
-                merge into device_release (device_id, item_id, since) key (device_id)
-                select device_id, id, cast(? as timestamp(3) with time zone) from release_item
-                where release_id = ? and wave = ? and state = 'SENT'""", at, releaseId, wave);
-        return sent;
+                where id = ?""", rows(sent, m -> new @Nullable Object[] {m.item()}));
+        jdbc.batch(
+                "merge into device_release (device_id, item_id, since) key (device_id) values (?, ?, ?)",
+                rows(sent, m -> new @Nullable Object[] {m.device(), m.item(), at}));
+        return sent.stream().map(Moved::device).toList();
     }
 
-    /** Gives devices back what they had before these items. */
-    void giveBack(long releaseId, int wave, List<Long> deviceIds, ItemState become, Instant at) {
-        record Sent(long item, long device, Optional<Long> before) {}
+    /**
+     * Gives devices back what they had before the items of a wave, unless they have something newer by now: that is left
+     * as it is.
+     */
+    void giveBack(long releaseId, int wave, List<Long> deviceIds, ItemState.Act act, Instant at) {
         Set<Long> wanted = Set.copyOf(deviceIds);
-        List<Sent> sent = jdbc
-                .list(
-                        """
-                        select id, device_id, before_item from release_item
-                        where release_id = ? and wave = ? and state = 'SENT'""",
-                        row -> new Sent(row.number("id"), row.number("device_id"), row.numberIfAny("before_item")),
-                        releaseId,
-                        wave)
-                .stream()
-                .filter(s -> wanted.contains(s.device()))
-                .toList();
-        jdbc.batch(
-                "update release_item set state = ? where id = ?",
-                sent.stream()
-                        .map(s -> new @Nullable Object[] {become.name(), s.item()})
-                        .toList());
+        List<Moved> moved = move("where i.release_id = ? and i.wave = ?", act, wanted::contains, releaseId, wave);
+        List<Moved> back =
+                moved.stream().filter(m -> m.to() != ItemState.SUPERSEDED).toList();
         jdbc.batch(
                 "update device_release set item_id = ?, since = ? where device_id = ?",
-                sent.stream()
-                        .filter(s -> s.before().isPresent())
-                        .map(s -> new @Nullable Object[] {s.before().get(), at, s.device()})
-                        .toList());
+                rows(back.stream().filter(m -> m.before().isPresent()).toList(), m ->
+                        new @Nullable Object[] {m.before().get(), at, m.device()}));
         jdbc.batch(
                 "delete from device_release where device_id = ?",
-                sent.stream()
-                        .filter(s -> s.before().isEmpty())
-                        .map(s -> new @Nullable Object[] {s.device()})
-                        .toList());
+                rows(back.stream().filter(m -> m.before().isEmpty()).toList(), m ->
+                        new @Nullable Object[] {m.device()}));
+        // Whoever takes the newer one back later must not bring back what was taken back here.
+        jdbc.batch("update release_item set before_item = ? where before_item = ?", rows(moved, m ->
+                new @Nullable Object[] {m.before().orElse(null), m.item()}));
+    }
+
+    /** An item that changed its state. */
+    private record Moved(long item, long device, Optional<Long> before, ItemState to) {}
+
+    private List<Moved> move(String which, ItemState.Act act, Object... values) {
+        return move(which, act, device -> true, values);
+    }
+
+    /** Moves items by the table of {@link ItemState#after}. */
+    private List<Moved> move(String which, ItemState.Act act, LongPredicate wanted, Object... values) {
+        List<Moved> moved = jdbc
+                .list(
+                        """
+                        select i.id, i.device_id, i.before_item, i.state,
+                          not exists (select 1 from release_item n
+                                      where n.device_id = i.device_id and n.id > i.id and n.state = 'SENT') newest
+                        from release_item i\s""" + which + " order by i.id",
+                        row -> {
+                            ItemState from = ItemState.valueOf(row.text("state"));
+                            ItemState to = from.after(act, row.yes("newest"));
+                            return from == to
+                                    ? Optional.<Moved>empty()
+                                    : Optional.of(new Moved(
+                                            row.number("id"),
+                                            row.number("device_id"),
+                                            row.numberIfAny("before_item"),
+                                            to));
+                        },
+                        values)
+                .stream()
+                .flatMap(Optional::stream)
+                .filter(m -> wanted.test(m.device()))
+                .toList();
+        jdbc.batch("update release_item set state = ? where id = ?", rows(moved, m ->
+                new @Nullable Object[] {m.to().name(), m.item()}));
+        return moved;
+    }
+
+    private static List<@Nullable Object[]> rows(List<Moved> all, Function<Moved, @Nullable Object[]> row) {
+        return all.stream().map(row).toList();
     }
 
     /** What is released to a device now. */
@@ -234,25 +257,25 @@ public class ReleaseStore {
                 deviceId);
     }
 
+    /** Whether anything is released to a device now. */
+    public boolean isReleased(long deviceId) {
+        return jdbc.one("select 1 n from device_release where device_id = ?", row -> row.number("n"), deviceId)
+                .isPresent();
+    }
+
     /** The file that is released to a device now, and its revision. */
     public Optional<Released> latestBody(long deviceId) {
         return jdbc.one("""
                 select i.revision, i.body, i.secrets from device_release d join release_item i on i.id = d.item_id
-                where d.device_id = ?""", this::released, deviceId);
+                where d.device_id = ?""", row -> released(row, List.of()), deviceId);
     }
 
     /** The file of an earlier revision of a device, if it was ever released and it is known where its secrets stand. */
     public Optional<Released> shownBody(long deviceId, String revision) {
-        return jdbc.one("""
-                select revision, body, secrets from release_item where device_id = ? and revision = ?
-                and snapshot is not null order by id desc limit 1""", this::released, deviceId, revision);
-    }
-
-    /** What proves the name and password with which a device must fetch; empty text for none. */
-    public String fetchProof(long deviceId) {
-        return jdbc.one("""
-                        select i.fetch_proof from device_release d join release_item i on i.id = d.item_id
-                        where d.device_id = ?""", row -> row.text("fetch_proof"), deviceId).orElse("");
+        return jdbc.one(
+                """
+                select revision, body, secrets, snapshot from release_item where device_id = ? and revision = ?
+                and snapshot is not null order by id desc limit 1""", row -> released(row, snapshot(row.bytes("snapshot")).secrets()), deviceId, revision);
     }
 
     /** Everything that the file says which is released to a device now. */
@@ -273,10 +296,11 @@ public class ReleaseStore {
         return new Snapshot(json.readValue(sealer.open(sealed), PLACES));
     }
 
-    private Released released(Row row) throws java.sql.SQLException {
+    private Released released(Row row, List<String> values) throws java.sql.SQLException {
         return new Released(
                 new Revision(row.text("revision")),
                 sealer.open(row.bytes("body")),
-                json.readValue(row.text("secrets"), SPOTS));
+                json.readValue(row.text("secrets"), SPOTS),
+                values);
     }
 }

@@ -5,12 +5,12 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.release.Snapshot;
+import jordfell.core.waves.ItemState;
 import jordfell.core.waves.WaveWatch;
 import jordfell.server.events.EventHub;
 import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.release.ReleaseStore.ItemState;
 import jordfell.server.release.WaveStore.State;
 import jordfell.server.release.WaveStore.Wave;
 import jordfell.server.security.Audit;
@@ -53,17 +53,17 @@ class WaveActs {
         waves.of(releaseId).stream()
                 .findFirst()
                 .filter(w -> w.starts() != WaveWatch.Starts.AT)
-                .ifPresent(w -> begin(w, State.WAITING, ItemState.WAITING));
+                .ifPresent(w -> begin(w, State.WAITING, ItemState.Act.BEGIN));
     }
 
     /** Begins a wave whose time has come, unless somebody was faster. */
     void beginByItself(Wave wave) {
-        begin(wave, State.WAITING, ItemState.WAITING);
+        begin(wave, State.WAITING, ItemState.Act.BEGIN);
     }
 
     /** Begins a wave that waits. */
     void begin(Wave wave) {
-        if (!begin(wave, State.WAITING, ItemState.WAITING)) {
+        if (!begin(wave, State.WAITING, ItemState.Act.BEGIN)) {
             throw notIn(wave, "waits");
         }
     }
@@ -71,7 +71,7 @@ class WaveActs {
     /** Sends a stopped wave to those that were held back, and lets more of its devices get worse. */
     void goOn(Wave wave, int stopPercent) {
         waves.stopPercent(wave.releaseId(), wave.position(), stopPercent);
-        if (!begin(wave, State.STOPPED, ItemState.HELD_BACK)) {
+        if (!begin(wave, State.STOPPED, ItemState.Act.GO_ON)) {
             throw notIn(wave, "is stopped");
         }
         audit.record("let wave " + wave.position() + " of release " + wave.releaseId() + " go on");
@@ -88,7 +88,7 @@ class WaveActs {
             if (!waves.end(wave.releaseId(), wave.position(), State.RUNNING, State.STOPPED, now, why)) {
                 return false;
             }
-            releases.giveBack(wave.releaseId(), wave.position(), behind, ItemState.HELD_BACK, now);
+            releases.giveBack(wave.releaseId(), wave.position(), behind, ItemState.Act.STOP, now);
             audit.record("wave " + wave.position() + " of release " + wave.releaseId() + " stopped: " + why);
             return true;
         });
@@ -112,7 +112,7 @@ class WaveActs {
             if (!waves.end(wave.releaseId(), wave.position(), wave.state(), State.TAKEN_BACK, now, wave.word())) {
                 throw RefusedException.changedMeanwhile("wave");
             }
-            releases.giveBack(wave.releaseId(), wave.position(), members, ItemState.TAKEN_BACK, now);
+            releases.giveBack(wave.releaseId(), wave.position(), members, ItemState.Act.TAKE_BACK, now);
             audit.record("took back wave " + wave.position() + " of release " + wave.releaseId() + " from "
                     + members.size() + (members.size() == 1 ? " device" : " devices"));
         });
@@ -131,10 +131,7 @@ class WaveActs {
                     releaseId));
             for (Wave wave : waves.of(releaseId)) {
                 if (waves.end(releaseId, wave.position(), State.WAITING, State.ENDED, now, "")) {
-                    jdbc.update(
-                            "update release_item set state = 'SUPERSEDED' where release_id = ? and wave = ? and state = 'WAITING'",
-                            releaseId,
-                            wave.position());
+                    releases.end(releaseId, wave.position());
                 }
             }
             audit.record("ended release " + releaseId);
@@ -149,11 +146,11 @@ class WaveActs {
         }
     }
 
-    private boolean begin(Wave wave, State from, ItemState items) {
+    private boolean begin(Wave wave, State from, ItemState.Act act) {
         Instant now = clock.instant();
         Optional<List<Long>> sent =
                 jdbc.inTransaction(() -> waves.begin(wave.releaseId(), wave.position(), from, now, Audit.who())
-                        ? Optional.of(releases.send(wave.releaseId(), wave.position(), items, now))
+                        ? Optional.of(releases.send(wave.releaseId(), wave.position(), act, now))
                         : Optional.empty());
         if (sent.isEmpty()) {
             return false;

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.core.path.Condition;
+import jordfell.core.waves.ItemState;
 import jordfell.core.waves.WaveWatch;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
@@ -47,7 +48,7 @@ class WaveController {
             String label,
             String site,
             String model,
-            ReleaseStore.ItemState state,
+            ItemState state,
             @Nullable Condition before,
             Condition now,
             boolean fetched,
@@ -116,14 +117,11 @@ class WaveController {
 
     @GetMapping("/{id}")
     ReleaseView release(@PathVariable long id) {
+        List<WaveView> all = waves.of(id).stream().map(this::view).toList();
         return jdbc.one(
                         "select * from release where id = ?",
                         row -> new ReleaseView(
-                                row.number("id"),
-                                row.time("made_at"),
-                                row.text("made_by"),
-                                row.text("reason"),
-                                waves.of(id).stream().map(this::view).toList()),
+                                row.number("id"), row.time("made_at"), row.text("made_by"), row.text("reason"), all),
                         id)
                 .orElseThrow(() -> RefusedException.notFound("release"));
     }
@@ -226,7 +224,7 @@ class WaveController {
                 row.text("label"),
                 row.text("site"),
                 row.text("model"),
-                ReleaseStore.ItemState.valueOf(row.text("state")),
+                ItemState.valueOf(row.text("state")),
                 before.isEmpty() ? null : Condition.valueOf(before),
                 Condition.valueOf(row.text("condition")),
                 member.filter(WaveWatch.Member::fetched).isPresent(),

@@ -52,8 +52,8 @@ class WaveKeeper {
     private void look() {
         long start = System.nanoTime();
         try {
-            waves.open().forEach(this::lookAt);
-        } catch (RuntimeException e) {
+            waves.open().forEach(this::lookAtGuarded);
+        } catch (RuntimeException | Error e) {
             log.error("The waves could not be looked at", e);
         }
         // Waves of a large fleet take their time to look at; the rest of the server has most of it.
@@ -64,6 +64,15 @@ class WaveKeeper {
     private void lookAfter(Duration pause) {
         if (!worker.isShutdown()) {
             var unused = worker.schedule(this::look, pause.toMillis(), TimeUnit.MILLISECONDS);
+        }
+    }
+
+    /** A release that can't be looked at doesn't keep the others from it. */
+    private void lookAtGuarded(long releaseId) {
+        try {
+            lookAt(releaseId);
+        } catch (RuntimeException e) {
+            log.error("Release {} could not be looked at", releaseId, e);
         }
     }
 

@@ -108,12 +108,13 @@ class WaveStore {
                 position);
     }
 
-    /** The devices that a running wave has been sent to, as they were and as they are. */
+    /** The devices that have what a wave sent them, as they were and as they are; a newer release takes them out of it. */
     List<WaveWatch.Member> members(long releaseId, int position) {
         return jdbc.list(
                 """
                 select d.id, d.label, i.before_condition, s.condition, s.word, s.rail, s.released, i.revision
                 from release_item i join device d on d.id = i.device_id join device_state s on s.device_id = d.id
+                join device_release r on r.device_id = i.device_id and r.item_id = i.id
                 where i.release_id = ? and i.wave = ? and i.state = 'SENT' order by d.label""",
                 row -> new WaveWatch.Member(
                         row.number("id"),

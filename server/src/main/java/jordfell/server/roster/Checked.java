@@ -29,6 +29,11 @@ public final class Checked {
         return stripped;
     }
 
+    /** Where a page begins. */
+    public static int from(int from) {
+        return between(from, 0, Integer.MAX_VALUE, "from", "first row");
+    }
+
     public static int between(int value, int min, int max, String field, String what) {
         if (value < min || value > max) {
             throw RefusedException.field(

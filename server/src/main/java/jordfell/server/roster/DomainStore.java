@@ -17,8 +17,10 @@ import jordfell.core.roster.RegistrarNode;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
 import jordfell.server.jdbc.RowMapper;
+import jordfell.server.problem.RefusedException;
 import jordfell.server.security.Sealer;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /** Domains with their nodes and blocks, and their sites. */
@@ -42,26 +44,36 @@ public class DomainStore {
 
     private final Jdbc jdbc;
     private final Sealer sealer;
+    private final ApplicationEventPublisher publisher;
 
-    DomainStore(Jdbc jdbc, Sealer sealer) {
+    DomainStore(Jdbc jdbc, Sealer sealer, ApplicationEventPublisher publisher) {
         this.jdbc = jdbc;
+        this.publisher = publisher;
         this.sealer = sealer;
     }
 
     public List<Domain> all() {
-        return jdbc.list("select * from domain order by id", this::domain);
+        return jdbc.list("select * from domain order by id", DomainStore::bare).stream()
+                .map(this::whole)
+                .toList();
     }
 
     public Domain get(long id) {
-        return find(id).orElseThrow();
+        return find(id).orElseThrow(() -> RefusedException.notFound("domain"));
     }
 
     public Optional<Domain> find(long id) {
-        return jdbc.one("select * from domain where id = ?", this::domain, id);
+        return jdbc.one("select * from domain where id = ?", DomainStore::bare, id)
+                .map(this::whole);
     }
 
     public Optional<Domain> byName(String name) {
-        return jdbc.one("select * from domain where name = lower(?)", this::domain, name);
+        return jdbc.one("select * from domain where name = lower(?)", DomainStore::bare, name)
+                .map(this::whole);
+    }
+
+    public Optional<Long> idOf(String name) {
+        return jdbc.one("select id from domain where name = lower(?)", row -> row.number("id"), name);
     }
 
     public long version(long id) {
@@ -180,6 +192,7 @@ public class DomainStore {
     }
 
     private void putParts(long id, Domain domain) {
+        jdbc.afterCommit(() -> publisher.publishEvent(new DomainsChanged()));
         for (RegistrarNode node : domain.nodes()) {
             jdbc.update("""
                     insert into domain_node (domain_id, name, host, address, port, priority, weight)
@@ -195,28 +208,16 @@ public class DomainStore {
         }
     }
 
-    private Domain domain(Row row) throws SQLException {
-        long id = row.number("id");
+    /** A domain as its own row says, without what lies in rows of its own. */
+    private static Domain bare(Row row) throws SQLException {
         return new Domain(
-                id,
+                row.number("id"),
                 row.text("name"),
                 row.text("realm"),
                 new Domain.Expiry(row.integer("expiry_min"), row.integer("expiry_usual"), row.integer("expiry_max")),
                 row.integer("contact_limit"),
-                jdbc.list(
-                        "select * from domain_node where domain_id = ? order by priority, name",
-                        n -> new RegistrarNode(
-                                n.text("name"),
-                                n.text("host"),
-                                n.text("address"),
-                                n.integer("port"),
-                                n.integer("priority"),
-                                n.integer("weight")),
-                        id),
-                jdbc.list(
-                        "select * from number_block where domain_id = ? order by first_number",
-                        b -> new Block(b.integer("first_number"), b.integer("last_number"), b.text("purpose")),
-                        id),
+                List.of(),
+                List.of(),
                 new DomainRules(
                         List.of(row.text("transports").split(",")),
                         new PasswordRule(
@@ -226,6 +227,31 @@ public class DomainStore {
                         row.integer("pin_digits"),
                         parted(row.text("reserved")),
                         parted(row.text("emergency"))));
+    }
+
+    /** The same with its nodes and blocks: asked for when the first answer is read, for that keeps a connection. */
+    private Domain whole(Domain bare) {
+        return new Domain(
+                bare.id(),
+                bare.name(),
+                bare.realm(),
+                bare.expiry(),
+                bare.contactLimit(),
+                jdbc.list(
+                        "select * from domain_node where domain_id = ? order by priority, name",
+                        n -> new RegistrarNode(
+                                n.text("name"),
+                                n.text("host"),
+                                n.text("address"),
+                                n.integer("port"),
+                                n.integer("priority"),
+                                n.integer("weight")),
+                        bare.id()),
+                jdbc.list(
+                        "select * from number_block where domain_id = ? order by first_number",
+                        b -> new Block(b.integer("first_number"), b.integer("last_number"), b.text("purpose")),
+                        bare.id()),
+                bare.rules());
     }
 
     private static String joined(Collection<String> numbers) {

@@ -82,7 +82,10 @@ class ExtensionController {
 
     record NewPin(@Nullable String pin) {}
 
-    record Revealed(String password, String pin) {}
+    /** Why somebody wants to see a secret. */
+    record WhyShown(@Nullable String reason) {}
+
+    record Revealed(String secret) {}
 
     record NextNumber(String number) {}
 
@@ -151,6 +154,7 @@ class ExtensionController {
             @RequestParam(defaultValue = "") String q,
             @RequestParam(defaultValue = "false") boolean places,
             @RequestParam(defaultValue = "0") int from) {
+        Checked.from(from);
         String kind = places ? " and e.person_id is null" : "";
         Optional<List<Long>> hits = index.extensions(q.strip(), MOST_HITS);
         List<ExtensionRow> rows;
@@ -260,10 +264,26 @@ class ExtensionController {
     }
 
     @PostMapping("/{id}/password/reveal")
-    Revealed reveal(@PathVariable long id) {
-        Extension extension = get(id);
-        audit.record("looked at the password of " + extension.number());
-        return new Revealed(store.passwords(id).get(0), store.pin(id).orElse(""));
+    Revealed reveal(@PathVariable long id, @RequestBody WhyShown why) {
+        return shown(
+                get(id), "the password", why, Optional.of(store.passwords(id).get(0)));
+    }
+
+    @PostMapping("/{id}/pin/reveal")
+    Revealed revealPin(@PathVariable long id, @RequestBody WhyShown why) {
+        return shown(get(id), "the voicemail PIN", why, store.pin(id));
+    }
+
+    /** One secret to one who asks for it and says why, which is kept. */
+    private Revealed shown(Extension extension, String what, WhyShown why, Optional<String> secret) {
+        String reason = Checked.needed(why.reason(), "reason", "reason", 200);
+        if (reason.length() < 3) {
+            throw RefusedException.field("/reason", "“" + reason + "” is no reason.", "Say in a few words why.");
+        }
+        String found = secret.orElseThrow(
+                () -> RefusedException.field("/", extension.number() + " has no PIN yet.", "Make one first."));
+        audit.secretLeft(Audit.SecretWay.SHOWN, what + " of " + extension.number(), reason);
+        return new Revealed(found);
     }
 
     private List<ExtensionRow> inOrder(Collection<Long> ids) {

@@ -122,6 +122,7 @@ public class ExtensionStore {
                 extensionId,
                 sealer.seal(password),
                 clock.instant());
+        bump(extensionId);
     }
 
     /** All its passwords in clear, the present one first. */
@@ -147,6 +148,17 @@ public class ExtensionStore {
         return open;
     }
 
+    /** The voicemail PINs of a domain in clear, by number. */
+    public Map<String, String> pins(long domainId) {
+        Map<String, String> open = new LinkedHashMap<>();
+        jdbc.list(
+                        "select number, pin from extension where domain_id = ? and pin is not null",
+                        row -> Map.entry(row.text("number"), row.bytes("pin")),
+                        domainId)
+                .forEach(entry -> open.put(entry.getKey(), sealer.open(entry.getValue())));
+        return open;
+    }
+
     /** Makes the extension nobody's. */
     public void clearPerson(long extensionId) {
         jdbc.update("update extension set person_id = null, version = version + 1 where id = ?", extensionId);
@@ -163,7 +175,7 @@ public class ExtensionStore {
 
     /** Gives the extension a voicemail PIN. */
     public void setPin(long extensionId, String pin) {
-        jdbc.update("update extension set pin = ? where id = ?", sealer.seal(pin), extensionId);
+        jdbc.update("update extension set pin = ?, version = version + 1 where id = ?", sealer.seal(pin), extensionId);
     }
 
     public Optional<String> pin(long extensionId) {

@@ -37,10 +37,12 @@ public class KitStore {
     }
 
     public Optional<Kit> find(long id) {
-        return jdbc.one(
-                "select * from kit where id = ?",
-                row -> kit(row, domains.get(row.number("domain_id")).blocks()),
-                id);
+        Optional<Long> domain = jdbc.one("select domain_id from kit where id = ?", row -> row.number("domain_id"), id);
+        if (domain.isEmpty()) {
+            return Optional.empty();
+        }
+        List<Block> blocks = domains.get(domain.get()).blocks();
+        return jdbc.one("select * from kit where id = ?", row -> kit(row, blocks), id);
     }
 
     public long version(long id) {

@@ -73,6 +73,7 @@ class NumberMapController {
     /** The whole map; from names the number at which a large block is drawn. */
     @GetMapping
     MapView map(@RequestParam long domainId, @RequestParam(defaultValue = "0") int from) {
+        Checked.from(from);
         Domain domain = domains.find(domainId).orElseThrow(() -> RefusedException.notFound("domain"));
         List<String> all = extensions.allNumbers(domainId);
         NumbersInUse taken = NumbersInUse.of(all);

@@ -68,6 +68,7 @@ class OutsideNumberController {
             @RequestParam long domainId,
             @RequestParam(defaultValue = "") String q,
             @RequestParam(defaultValue = "0") int from) {
+        Checked.from(from);
         String text = "%" + q.strip().toLowerCase(Locale.ROOT) + "%";
         String digits = "%" + OutsideNumber.normalise(q.strip()) + "%";
         List<NumberRow> rows = jdbc.list(
@@ -75,7 +76,7 @@ class OutsideNumberController {
                 select n.*, coalesce(e.number, '') extension, coalesce(e.display_name, '') rings
                 from did n left join extension e on e.id = n.extension_id
                 where n.domain_id = ? and (n.e164 like ? or lower(n.note) like ? or e.number like ?
-                      or lower(e.display_name) like ?)
+                      or lower(e.display_name) like ? or lower(n.prefix) like ?)
                 order by n.e164 limit ? offset ?""",
                 row -> new NumberRow(
                         row.number("id"),
@@ -88,6 +89,7 @@ class OutsideNumberController {
                         row.number("version")),
                 domainId,
                 digits,
+                text,
                 text,
                 text,
                 text,

@@ -3,12 +3,15 @@ package jordfell.server.roster;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.roster.PersonRules;
 import jordfell.server.answer.ActDone;
 import jordfell.server.answer.Made;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
+import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.PersonStore.Person;
 import jordfell.server.undo.Acts;
@@ -108,6 +111,7 @@ class PersonController {
             @RequestParam long domainId,
             @RequestParam(defaultValue = "") String q,
             @RequestParam(defaultValue = "0") int from) {
+        Checked.from(from);
         Optional<List<Long>> hits = index.people(q.strip(), MOST_HITS);
         List<Long> ids = hits.map(found -> jdbc.list(
                         "select p.id from unnest(cast(? as bigint array)) as u(i) join person p on p.id = u.i "
@@ -180,21 +184,33 @@ class PersonController {
                 .toList();
     }
 
+    private static String stripped(@Nullable String text) {
+        return text == null ? "" : text.strip();
+    }
+
     private static Person person(long id, Optional<Person> before, PersonWish wish) {
-        String email = Checked.text(wish.email(), "email", "e-mail address", 254);
-        if (!email.isEmpty() && !email.matches("[^@\\s]+@[^@\\s]+")) {
-            throw RefusedException.field(
-                    "/email", "“" + email + "” is no e-mail address.", "Such as ida.sorvik@tarnholm.example.");
+        PersonRules.Written written = new PersonRules.Written(
+                stripped(wish.name()),
+                stripped(wish.email()),
+                stripped(wish.mobile()),
+                stripped(wish.department()),
+                stripped(wish.language()),
+                stripped(wish.zone()));
+        List<FieldProblem> problems = PersonRules.refuse(written).stream()
+                .map(r -> new FieldProblem("/" + r.field().name().toLowerCase(Locale.ROOT), r.reason(), r.hint()))
+                .toList();
+        if (!problems.isEmpty()) {
+            throw RefusedException.fields(problems);
         }
         return new Person(
                 id,
                 before.map(Person::domainId).orElse(wish.domainId()),
-                Checked.needed(wish.name(), "name", "name", 100),
-                email,
-                Checked.text(wish.mobile(), "mobile", "mobile number", 40),
-                Checked.text(wish.department(), "department", "department", 100),
-                Checked.text(wish.language(), "language", "language", 10),
-                Checked.text(wish.zone(), "zone", "time zone", 60),
+                written.name(),
+                written.email(),
+                written.mobile(),
+                written.department(),
+                written.language(),
+                written.zone(),
                 Optional.ofNullable(wish.kitId()).filter(k -> k > 0),
                 before.flatMap(Person::leftAt),
                 wish.version());

@@ -19,7 +19,7 @@ public class RosterIndex {
 
     private static final String EXTENSIONS = """
             select e.id, e.number || chr(10) || e.display_name || chr(10) || coalesce(p.name, '') || chr(10)
-                         || coalesce(p.department, '') t
+                         || coalesce(p.department, '') || chr(10) || e.auth_user t
             from %s extension e %s left join person p on p.id = e.person_id""";
 
     private static final String PEOPLE =

@@ -18,12 +18,40 @@ public class Audit {
         this.clock = clock;
     }
 
+    /** By which way a secret left. */
+    public enum SecretWay {
+        SHOWN,
+        CARD,
+        HANDOFF,
+        EXPORT,
+        FETCHED
+    }
+
+    private static final int LONGEST = 500;
+    private static final int LONGEST_REASON = 200;
+
     public void record(String what) {
+        add("ACT", what, "");
+    }
+
+    /**
+     * A secret left, by whichever way.
+     *
+     * @param what whose and which, never the secret itself
+     * @param reason why, as whoever asked for it said; empty where nobody was asked
+     */
+    public void secretLeft(SecretWay way, String what, String reason) {
+        add(way.name(), what, reason);
+    }
+
+    private void add(String kind, String what, String reason) {
         jdbc.update(
-                "insert into audit (at, who, what) values (?, ?, ?)",
+                "insert into audit (at, who, kind, what, reason) values (?, ?, ?, ?, ?)",
                 clock.instant(),
                 who(),
-                what.substring(0, Math.min(500, what.length())));
+                kind,
+                what.substring(0, Math.min(LONGEST, what.length())),
+                reason.substring(0, Math.min(LONGEST_REASON, reason.length())));
     }
 
     /** The name of whoever is signed in, or of Jordfell itself outside of a request. */

@@ -2,6 +2,7 @@ package jordfell.server.security;
 
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.access.hierarchicalroles.RoleHierarchy;
@@ -9,9 +10,11 @@ import org.springframework.security.access.hierarchicalroles.RoleHierarchyImpl;
 import org.springframework.security.config.Customizer;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
-import org.springframework.security.config.annotation.web.configurers.CsrfConfigurer;
+import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
 /** Who may ask for what: looking is for all who sign in, changing for technicians, secrets for leads. */
 @Configuration
@@ -20,28 +23,52 @@ class SecurityConfig {
     private static final String CONTENT_POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; "
             + "img-src 'self' data:; font-src 'self' data:; object-src 'none'; frame-ancestors 'none'; base-uri 'none'";
 
+    private static final String FILE_POLICY = "sandbox; default-src 'none'; frame-ancestors 'none'";
+
+    /** The screens scan labels by a camera nowhere, and ask for nothing else of the machine either. */
+    private static final String PERMISSIONS =
+            "camera=(), microphone=(), geolocation=(), usb=(), serial=(), payment=(), display-capture=()";
+
     @Bean
     RoleHierarchy roles() {
         return RoleHierarchyImpl.fromHierarchy("ROLE_LEAD > ROLE_TECHNICIAN\nROLE_TECHNICIAN > ROLE_VIEWER");
     }
 
+    /**
+     * Phones have no session and get no cookie; who is given a file is decided where files are. Should a browser open one,
+     * it is no page of the screens' origin.
+     */
+    @Bean
+    @Order(1)
+    SecurityFilterChain phones(HttpSecurity http) throws Exception {
+        return http.securityMatcher("/p/**")
+                .csrf(AbstractHttpConfigurer::disable)
+                .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(FILE_POLICY)))
+                .authorizeHttpRequests(paths -> paths.requestMatchers(HttpMethod.GET, "/p/**")
+                        .permitAll()
+                        .anyRequest()
+                        .denyAll())
+                .build();
+    }
+
     @Bean
     SecurityFilterChain security(HttpSecurity http) throws Exception {
-        return http.csrf(CsrfConfigurer::spa)
-                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(CONTENT_POLICY)))
-                .authorizeHttpRequests(paths -> paths
-                        // Phones have no session; the address itself is the site's secret.
-                        .requestMatchers("/p/**")
-                        .permitAll()
-                        .requestMatchers(HttpMethod.POST, "/api/session")
+        CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+        tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
+        return http.csrf(csrf -> csrf.spa().csrfTokenRepository(tokens))
+                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(CONTENT_POLICY))
+                        .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.NO_REFERRER))
+                        .permissionsPolicyHeader(permissions -> permissions.policy(PERMISSIONS)))
+                .authorizeHttpRequests(paths -> paths.requestMatchers(HttpMethod.POST, "/api/session")
                         .permitAll()
                         // Whoever has the link may open it, once.
                         .requestMatchers(HttpMethod.POST, "/api/handoffs/open")
                         .permitAll()
-                        .requestMatchers("/api/openapi/**", "/api/openapi")
+                        .requestMatchers(HttpMethod.GET, "/api/start")
                         .permitAll()
-                        .requestMatchers(HttpMethod.POST, "/api/extensions/*/password/reveal")
-                        .hasRole("LEAD")
+                        .requestMatchers("/api/sites/*/network", "/api/sites/*/dhcp.txt", "/api/audit/**")
+                        .hasRole("TECHNICIAN")
                         .requestMatchers(HttpMethod.DELETE, "/api/session")
                         .hasRole("VIEWER")
                         .requestMatchers("/api/export/accounts.*")
@@ -62,6 +89,8 @@ class SecurityConfig {
                         .hasRole("TECHNICIAN")
                         .requestMatchers("/actuator/health")
                         .permitAll()
+                        .requestMatchers("/actuator/**")
+                        .hasRole("VIEWER")
                         .requestMatchers(HttpMethod.GET, "/**")
                         .permitAll()
                         .anyRequest()

@@ -1,14 +1,13 @@
 package jordfell.server.security;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
-import io.github.bucket4j.Bucket;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import jordfell.server.problem.RefusedException;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -30,22 +29,20 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api/session", produces = "application/json")
 class SessionController {
 
-    private static final int TRIES = 8;
-    private static final Duration PER = Duration.ofMinutes(1);
+    /** Longer than any name there is. */
+    private static final int LONGEST_LOGIN = 100;
 
     record SignIn(String login, String password) {}
 
     private final AccountStore accounts;
     private final SecurityContextRepository sessions = new HttpSessionSecurityContextRepository();
-    private final LoadingCache<String, Bucket> triesByLogin = Caffeine.newBuilder()
-            .maximumSize(10_000)
-            .expireAfterAccess(PER.multipliedBy(2))
-            .build(login -> Bucket.builder()
-                    .addLimit(limit -> limit.capacity(TRIES).refillGreedy(TRIES, PER))
-                    .build());
+    private final SignInWatch watch;
+    private final KnownBrowser browsers;
 
-    SessionController(AccountStore accounts) {
+    SessionController(AccountStore accounts, SignInWatch watch, KnownBrowser browsers) {
         this.accounts = accounts;
+        this.watch = watch;
+        this.browsers = browsers;
     }
 
     @GetMapping
@@ -56,13 +53,28 @@ class SessionController {
     @PostMapping
     SignedIn signIn(@RequestBody SignIn body, HttpServletRequest request, HttpServletResponse response) {
         String login = body.login() == null ? "" : body.login().strip().toLowerCase(Locale.ROOT);
-        if (!triesByLogin.get(login).tryConsume(1)) {
-            throw RefusedException.tooMany("Too many tries for this name. Wait a minute.");
+        if (login.length() > LONGEST_LOGIN) {
+            throw RefusedException.field(
+                    "/login", "The name has " + login.length() + " characters.", "Yours is shorter.");
         }
-        SignedIn person = accounts.check(login, body.password() == null ? "" : body.password())
-                .orElseThrow(() -> RefusedException.field(
-                        "/password", "Name and password don’t match.", "Check capitals; names have none."));
-        triesByLogin.invalidate(login);
+        SignInWatch.Trier trier =
+                new SignInWatch.Trier(login, request.getRemoteAddr(), browsers.isKnown(request, login));
+        Duration left = watch.left(trier);
+        if (!left.isZero()) {
+            long seconds = left.toSeconds() + 1;
+            response.setHeader(HttpHeaders.RETRY_AFTER, Long.toString(seconds));
+            throw RefusedException.tooMany("Too many wrong tries. Wait " + seconds
+                    + (seconds == 1 ? " second" : " seconds") + ", then try again.");
+        }
+        Optional<SignedIn> found = accounts.check(login, body.password() == null ? "" : body.password());
+        if (found.isEmpty()) {
+            watch.wrong(trier);
+            throw RefusedException.field(
+                    "/password", "Name and password don’t match.", "Check capitals; names have none.");
+        }
+        SignedIn person = found.get();
+        watch.right(trier);
+        browsers.remember(response, login);
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
                 person,

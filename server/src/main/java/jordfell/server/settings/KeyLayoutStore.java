@@ -49,11 +49,13 @@ public class KeyLayoutStore {
     }
 
     private final Jdbc jdbc;
+    private final LayerVersions versions;
     private final JsonMapper json;
     private final InstantSource clock;
 
-    KeyLayoutStore(Jdbc jdbc, JsonMapper json, InstantSource clock) {
+    KeyLayoutStore(Jdbc jdbc, LayerVersions versions, JsonMapper json, InstantSource clock) {
         this.jdbc = jdbc;
+        this.versions = versions;
         this.json = json;
         this.clock = clock;
     }
@@ -91,6 +93,7 @@ public class KeyLayoutStore {
                     clock.instant(),
                     Audit.who(),
                     version + 1);
+            versions.bump(layer, owner);
             return true;
         });
     }

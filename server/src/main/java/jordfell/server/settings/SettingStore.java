@@ -36,11 +36,13 @@ public class SettingStore {
     private static final int LONGEST_KEPT = 2_000;
 
     private final Jdbc jdbc;
+    private final LayerVersions versions;
     private final Sealer sealer;
     private final InstantSource clock;
     private BiConsumer<LayerKind, String> onChange = (layer, owner) -> {};
 
-    SettingStore(Jdbc jdbc, Sealer sealer, InstantSource clock) {
+    SettingStore(Jdbc jdbc, LayerVersions versions, Sealer sealer, InstantSource clock) {
+        this.versions = versions;
         this.jdbc = jdbc;
         this.sealer = sealer;
         this.clock = clock;
@@ -134,6 +136,7 @@ public class SettingStore {
 
     private void remember(
             LayerKind layer, String owner, String setting, @Nullable String was, @Nullable String became) {
+        versions.bump(layer, owner);
         jdbc.afterCommit(() -> onChange.accept(layer, owner));
         boolean secret = isSecret(setting);
         jdbc.update(

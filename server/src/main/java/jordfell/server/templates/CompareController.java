@@ -13,6 +13,7 @@ import jordfell.core.settings.LayerWord;
 import jordfell.core.settings.ResolvedSetting;
 import jordfell.core.settings.Setting;
 import jordfell.core.settings.SettingsCatalogue;
+import jordfell.server.device.DeviceLayers;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.jdbc.Jdbc;
@@ -149,7 +150,7 @@ class CompareController {
                     from(a),
                     shown(setting, b),
                     from(b),
-                    OF_ITS_OWN.contains(setting.key()) || sameFormula(a, b)));
+                    OF_ITS_OWN.contains(setting.key()) || bothMade(a, b) || sameFormula(a, b)));
         }
     }
 
@@ -158,6 +159,11 @@ class CompareController {
         return a.winner().isPresent()
                 && a.winner().map(LayerWord::value).equals(b.winner().map(LayerWord::value))
                 && a.winner().map(LayerWord::layer).equals(b.winner().map(LayerWord::layer));
+    }
+
+    /** Nobody wrote either: each device has one of its own by itself. */
+    private static boolean bothMade(ResolvedSetting a, ResolvedSetting b) {
+        return from(a).equals(DeviceLayers.MADE) && from(b).equals(DeviceLayers.MADE);
     }
 
     private static String shown(Setting setting, ResolvedSetting s) {

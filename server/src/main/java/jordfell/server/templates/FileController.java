@@ -10,6 +10,7 @@ import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.release.ConfigDiff;
 import jordfell.core.render.Dialect;
 import jordfell.core.render.MarkedFile;
+import jordfell.core.render.SecretMask;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.ResolvedSetting;
 import jordfell.core.settings.Setting;
@@ -167,19 +168,19 @@ class FileController {
                         device.settings().all().stream()
                                 .filter(s -> s.setting().isSecret())
                                 .flatMap(s -> s.value().stream()))
-                .map(secret -> device.dialect()
-                        .map(d -> d.family().escaping().escape(secret))
-                        .orElse(secret))
+                .map(secret -> escaped(secret, device))
                 .toList();
-        List<String> lines = new ArrayList<>(file.body().lines().toList());
-        List<ReleaseStore.SecretSpot> lastFirst = new ArrayList<>(file.secrets());
-        java.util.Collections.reverse(lastFirst);
-        for (ReleaseStore.SecretSpot spot : lastFirst) {
-            String line = lines.get(spot.line());
-            String secret = line.substring(spot.from(), spot.to());
-            String dots = secret.isEmpty() ? "" : present.contains(secret) ? DOTS : DOTS + " (an earlier one)";
-            lines.set(spot.line(), line.substring(0, spot.from()) + dots + line.substring(spot.to()));
-        }
-        return String.join("\n", lines) + "\n";
+        List<String> known = Stream.concat(
+                        present.stream(), file.values().stream().map(secret -> escaped(secret, device)))
+                .toList();
+        return SecretMask.mask(
+                file.body(),
+                file.secrets(),
+                known,
+                secret -> present.contains(secret) ? DOTS : DOTS + " (an earlier one)");
+    }
+
+    private static String escaped(String secret, Assembled device) {
+        return device.dialect().map(d -> d.family().escaping().escape(secret)).orElse(secret);
     }
 }

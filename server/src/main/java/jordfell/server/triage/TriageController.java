@@ -2,6 +2,7 @@ package jordfell.server.triage;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import jordfell.core.diagnosis.Cause;
 import jordfell.server.jdbc.Jdbc;
 import org.jspecify.annotations.Nullable;
@@ -71,7 +72,9 @@ class TriageController {
                 group.variant(),
                 cause.title(),
                 group.sentences() == 1 ? group.sentence() : capital(group.variant()),
-                cause.stop().name(),
+                cause == Cause.UNEXPLAINED
+                        ? group.variant().toUpperCase(Locale.ROOT)
+                        : cause.stop().name(),
                 group.since(),
                 group.count(),
                 devices(group));

@@ -122,6 +122,10 @@ public class Acts {
                                 + (undone ? "not undone." : "undone already by " + act.turnedBy() + "."),
                         "Load again to see how things stand.");
             }
+            // Two who turn it at once: the row is the second one's only when the first one is done.
+            if (jdbc.update("update act set undone = ? where id = ? and undone = ?", !undone, id, undone) == 0) {
+                throw RefusedException.changedMeanwhile("act");
+            }
             Journal journal = json.readValue(
                     jdbc.one("select journal from act where id = ?", row -> row.text("journal"), id)
                             .orElseThrow(),
@@ -137,8 +141,7 @@ public class Acts {
                         "Free it there first, then try again.");
             }
             jdbc.update(
-                    "update act set undone = ?, turned_at = ?, turned_by = ?, journal = ? where id = ?",
-                    !undone,
+                    "update act set turned_at = ?, turned_by = ?, journal = ? where id = ?",
                     clock.instant(),
                     Audit.who(),
                     json.writeValueAsString(turned),

@@ -33,29 +33,34 @@ public enum Kept {
                         main,
                         new Part("line", "device_id"),
                         new Part("device_state", "device_id"),
-                        new Part("setting_value", name()));
+                        new Part("setting_value", name()),
+                        new Part("key_layout", name()));
         };
     }
 
     /**
      * A table with some of the kind's rows.
      *
-     * @param key the column that holds the id; for setting values, the layer whose owner is the id
+     * @param key the column that holds the id; for what a layer says, the layer whose owner is the id
      */
     record Part(String table, String key) {
+        private boolean isSaidByALayer() {
+            return table.equals("setting_value") || table.equals("key_layout");
+        }
+
         /** Selects the rows of many ids, which are the only parameter. */
         String select() {
-            return table.equals("setting_value")
-                    ? "select t.* from unnest(cast(? as bigint array)) as u(i) join setting_value t "
-                            + "on t.owner = cast(u.i as varchar(40)) and t.layer = '" + key + "'"
+            return isSaidByALayer()
+                    ? "select t.* from unnest(cast(? as bigint array)) as u(i) join " + table
+                            + " t on t.owner = cast(u.i as varchar(40)) and t.layer = '" + key + "'"
                     : "select t.* from unnest(cast(? as bigint array)) as u(i) join " + table + " t on t." + key
                             + " = u.i";
         }
 
         /** Deletes the rows of one id. */
         String delete() {
-            return table.equals("setting_value")
-                    ? "delete from setting_value where layer = '" + key
+            return isSaidByALayer()
+                    ? "delete from " + table + " where layer = '" + key
                             + "' and owner = cast(cast(? as bigint) as varchar(40))"
                     : "delete from " + table + " where " + key + " = ?";
         }

@@ -104,7 +104,7 @@ class ExchangeTest {
                                 "/api/import/people?domainId=" + pier.domainId,
                                 "Navn;Avdeling\nx;y".getBytes(StandardCharsets.UTF_8))
                         .problemAt("/file"))
-                .contains("no column “Name”");
+                .contains("headings with a column “Name”");
     }
 
     @Test
@@ -121,7 +121,7 @@ class ExchangeTest {
         List<String> told = pier.server()
                 .bean(jordfell.server.jdbc.Jdbc.class)
                 .list("select what from audit", row -> row.text("what"));
-        assertThat(told).contains("took out the accounts of voice.tarnholm.example with their passwords");
+        assertThat(told).contains("all passwords and PINs of voice.tarnholm.example, for a registrar");
         assertThat(pier.server().viewer().get(path).status()).isEqualTo(403);
     }
 }

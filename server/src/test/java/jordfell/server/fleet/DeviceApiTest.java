@@ -72,6 +72,23 @@ class DeviceApiTest {
     }
 
     @Test
+    void linesAreBoundOverTheDeviceThatWasSeenOnly() {
+        long id = pier.enrolled("02-4B-7A-04-00-05", "Lines raced", "2445", "");
+        long seen = pier.sheet(id).path("version").asLong();
+        assertThat(bind(id, "").status()).isEqualTo(200);
+        Answer late = pier.client()
+                .put("/api/devices/" + id + "/lines", Map.of("numbers", List.of("2445", ""), "version", seen));
+        assertThat(late.status()).isEqualTo(412);
+        assertThat(pier.sheet(id).path("lines")).hasSize(1);
+        assertThat(pier.client()
+                        .put(
+                                "/api/devices/" + id + "/lines",
+                                Map.of("numbers", List.of("2445", ""), "version", seen + 1))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
     void lostRaceIsSaidSoAndOverwritesNothing() {
         long id = pier.enrolled("02-4B-7A-04-00-06", "Race", "", "");
         Map<String, Object> mine = wish(id);

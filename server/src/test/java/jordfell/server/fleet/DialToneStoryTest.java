@@ -126,9 +126,9 @@ class DialToneStoryTest {
         pier.untilRail(id, "ppppppp");
         String password = pier.server()
                 .lead()
-                .post("/api/extensions/" + pier.extensionId("2436") + "/password/reveal", Map.of())
+                .post("/api/extensions/" + pier.extensionId("2436") + "/password/reveal", Map.of("reason", "a test"))
                 .json()
-                .path("password")
+                .path("secret")
                 .asString();
         assertThat(password).hasSizeGreaterThan(16);
         for (String path : List.of(

@@ -78,7 +78,8 @@ class FamilyApiTest {
                 "body|{{nmae}}|Line 1: There is no “nmae” here.",
                 "before|../|A file’s name holds letters",
                 "before|b9|The MAC can’t be told from “b9” before it.",
-                "contentType|whatever|“whatever” is no content type.",
+                "contentType|text/html|“text/html” is no content type of a configuration.",
+                "contentType|whatever|“whatever” is no content type of a configuration.",
                 "id|Not Good|is no short name",
                 "id|korrin|There is a family korrin already."
             })

@@ -104,8 +104,57 @@ class ClaimTest {
             }
             return pier.client().get("/api/knocks").toString().contains("Mistyped window");
         });
+        assertThat(others("02-4B-7A-22-01-B1")).isZero();
+        pier.enrolled("02-4B-7A-22-01-B2", "Its neighbour in the delivery", "", "");
+        assertThat(others("02-4B-7A-22-01-B1")).isOne();
         pier.client().post("/api/knocks/02-4B-7A-22-01-B1/belongs-to/" + id, Map.of());
         assertThat(pier.sheet(id).path("mac").asString()).isEqualTo("02-4B-7A-22-01-B1");
+    }
+
+    @Test
+    void recordThatIsTwoLookAlikesAwayIsPointedOutWithoutOthers() {
+        pier.enrolled("02-48-7A-22-03-81", "Misread window", "", "");
+        RunningServer.until("near miss", () -> {
+            try {
+                ask("024b7a2203b1", "");
+            } catch (Exception e) {
+                throw new IllegalStateException(e);
+            }
+            return pier.client().get("/api/knocks").toString().contains("Misread window");
+        });
+        assertThat(others("02-4B-7A-22-03-B1")).isZero();
+    }
+
+    /** How many other records are as near to what knocks as the one that is pointed out. */
+    private int others(String knocking) {
+        for (var knock : pier.client().get("/api/knocks").json()) {
+            if (knock.path("mac").asString().equals(knocking)) {
+                return knock.path("near").path("others").asInt();
+            }
+        }
+        throw new AssertionError(knocking + " does not knock");
+    }
+
+    @Test
+    void oneCodeIsTakenOnceHoweverManyPhonesAskAtOnce() throws Exception {
+        RunningServer.Answer enrolled = pier.enrol(
+                Map.of("device", "claim", "model", "korrin-k24", "label", "Contested window", "extension", "draw"));
+        long id = enrolled.json().path("deviceIds").get(0).asLong();
+        String code = codeOf(id);
+        java.util.List<java.util.concurrent.Callable<Integer>> phones = new java.util.ArrayList<>();
+        for (int i = 0; i < 8; i++) {
+            String mac = "024b7a2202c" + i;
+            phones.add(() -> ask(mac, code).statusCode());
+        }
+        var pool = java.util.concurrent.Executors.newFixedThreadPool(8);
+        try {
+            pool.invokeAll(phones).forEach(f -> assertThat(f.isDone()).isTrue());
+        } finally {
+            pool.shutdownNow();
+        }
+        assertThat(pier.sheet(id).path("mac").asString()).startsWith("02-4B-7A-22-02-C");
+        assertThat(pier.client().get("/api/knocks").toString().split("This code was used already", -1))
+                .hasSize(8);
     }
 
     @Test
@@ -115,7 +164,7 @@ class ClaimTest {
                         .post("/api/knocks/02-4B-7A-22-00-99/block", Map.of())
                         .status())
                 .isEqualTo(204);
-        assertThat(ask("024b7a220099", "").statusCode()).isEqualTo(403);
+        assertThat(ask("024b7a220099", "").statusCode()).isEqualTo(401);
         assertThat(pier.client().get("/api/knocks").toString()).doesNotContain("02-4B-7A-22-00-99");
     }
 }

@@ -84,6 +84,23 @@ class IntakeApiTest {
     }
 
     @Test
+    void peopleOfOneNameAreAsManyAsSomebodySaid() {
+        List<Map<String, String>> rows = List.of(
+                Map.of("device", "02-4B-7A-03-02-07", "person", "Nora Lund (each)", "extension", "2027"),
+                Map.of("device", "02-4B-7A-03-02-08", "person", "Nora Lund (each)", "extension", "2028"),
+                Map.of("device", "02-4B-7A-03-02-09", "person", "Tor Lund (new)", "extension", "2029"),
+                Map.of("device", "02-4B-7A-03-02-0A", "person", "Tor Lund (new)", "extension", "2026"));
+        Map<String, String> all = Map.of("site", "Eskvik Pier", "model", "korrin-k24");
+        assertThat(pier.client()
+                        .post("/api/intake", Map.of("rows", rows, "defaults", all))
+                        .status())
+                .isEqualTo(201);
+        var people = pier.server().bean(jordfell.server.roster.PersonStore.class);
+        assertThat(people.named(pier.domainId, "Nora Lund")).hasSize(2);
+        assertThat(people.named(pier.domainId, "Tor Lund")).hasSize(1);
+    }
+
+    @Test
     void emptyHugeAndBrokenBodiesAreRefusedInWords() {
         assertThat(pier.client().post("/api/intake", Map.of("rows", List.of())).problemAt("/rows"))
                 .contains("There are 0 rows.");

@@ -26,7 +26,7 @@ class SheetApiTest {
     }
 
     private Answer file(String name, String text, Charset charset) {
-        return client.putFile("/api/intake/sheet/file?name=" + name, text.getBytes(charset));
+        return client.putFile("/api/intake/sheet/file?instead=true&name=" + name, text.getBytes(charset));
     }
 
     private JsonNode sheet() {
@@ -80,6 +80,7 @@ class SheetApiTest {
         assertThat(batch.path("people").asInt()).isEqualTo(3);
         String act = "/api/acts/" + batch.path("actId").asLong();
         String password = passwordOf("2180");
+        assertThat(password).hasSize(20);
         assertThat(client.post(act + "/undo", Map.of()).status()).isEqualTo(200);
         assertThat(devices("M%C3%B8ller")).isZero();
         assertThat(client.get("/api/people?domainId=1&q=M%C3%B8ller").json().path("rows"))
@@ -97,10 +98,52 @@ class SheetApiTest {
                 .get(0)
                 .path("id")
                 .asLong();
-        return client.post("/api/extensions/" + id + "/password/reveal", Map.of())
+        return client.post("/api/extensions/" + id + "/password/reveal", Map.of("reason", "is it kept?"))
                 .json()
-                .path("password")
+                .path("secret")
                 .asString();
+    }
+
+    @Test
+    void cellsThatLookLikeNumbersOfTheBlockAreRefusedOneByOne() {
+        String csv = "MAC,Model,Site,Label,Ext.\n"
+                + "024b7a200031,korrin-k24,Eskvik Pier,One,n.a.\n"
+                + "024b7a200032,korrin-k24,Eskvik Pier,Two,2e+3\n"
+                + "024b7a200033,korrin-k24,Eskvik Pier,Three,2.0E+03\n"
+                + "024b7a200034,korrin-k24,Eskvik Pier,Four,\n";
+        assertThat(file("odd.csv", csv, StandardCharsets.UTF_8).status()).isEqualTo(204);
+        JsonNode read = sheet();
+        assertThat(read.path("total").asInt()).isEqualTo(4);
+        assertThat(read.path("refused").asInt()).isEqualTo(3);
+        assertThat(rows().toString()).contains("An extension is made of digits only.");
+    }
+
+    @Test
+    void aCellWithACharacterThatNobodySeesIsRefusedInItsCell() {
+        file(
+                "odd.csv",
+                "MAC,Model,Site,Label\n024b7a200035,korrin-k24,Eskvik Pier,Quay\u202e9\n",
+                StandardCharsets.UTF_8);
+        assertThat(rows().toString()).contains("a mark that turns the direction of writing");
+    }
+
+    @Test
+    void aSecondFileAsksBeforeItTakesTheFirstOnesPlaceWhichCanBeBroughtBack() {
+        file("first.csv", "MAC,Model,Site,Label\n024b7a200041,korrin-k24,Eskvik Pier,First\n", StandardCharsets.UTF_8);
+        client.post("/api/intake/sheet/rows", Map.of("text", "024b7a200042"));
+        byte[] second =
+                "MAC,Model,Site,Label\n024b7a200043,korrin-k24,Eskvik Pier,Second\n".getBytes(StandardCharsets.UTF_8);
+        assertThat(client.putFile("/api/intake/sheet/file?name=second.csv", second)
+                        .problemAt("/instead"))
+                .startsWith("1 row of first.csv is still in the grid.");
+        assertThat(rows().toString()).contains("First").doesNotContain("Second");
+        assertThat(client.putFile("/api/intake/sheet/file?name=second.csv&instead=true", second)
+                        .status())
+                .isEqualTo(204);
+        assertThat(rows().toString()).contains("Second", "02-4B-7A-20-00-42").doesNotContain("First");
+        assertThat(client.post("/api/intake/sheet/bring-back", Map.of()).status())
+                .isEqualTo(204);
+        assertThat(rows().toString()).contains("First");
     }
 
     @Test

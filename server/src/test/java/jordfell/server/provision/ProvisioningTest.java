@@ -38,7 +38,7 @@ class ProvisioningTest {
     @Test
     void releasedFileIsServedAndReadableByThePhone() throws Exception {
         long id = pier.enrolled("02-4B-7A-02-00-01", "Sørvik & co; #1", "2440", "");
-        assertThat(fetch("024b7a020001.korrin").statusCode()).isEqualTo(404);
+        assertThat(fetch("024b7a020001.korrin").statusCode()).isEqualTo(401);
         pier.release(id);
         HttpResponse<String> file = fetch("024b7a020001.korrin");
         assertThat(file.statusCode()).isEqualTo(200);
@@ -74,7 +74,7 @@ class ProvisioningTest {
         fetch("024b7a020003.korrin", "User-Agent", "Korrin K24/9.9.9");
         RunningServer.until(
                 "the request is seen",
-                () -> pier.sheet(id).path("seen").toString().contains("HTTP 404"));
+                () -> pier.sheet(id).path("seen").toString().contains("HTTP 401"));
         assertThat(pier.sheet(id).path("firmware").asString()).isEqualTo("9.9.9");
     }
 
@@ -107,8 +107,8 @@ class ProvisioningTest {
                 .findFirst()
                 .orElseThrow()
                 .token();
-        assertThat(fetchAt(elsewhere, "024b7a020004.korrin").statusCode()).isEqualTo(404);
-        assertThat(fetch("024b7a020004.xml").statusCode()).isEqualTo(404);
+        assertThat(fetchAt(elsewhere, "024b7a020004.korrin").statusCode()).isEqualTo(401);
+        assertThat(fetch("024b7a020004.xml").statusCode()).isEqualTo(401);
         assertThat(fetch("024b7a020004.korrin").statusCode()).isEqualTo(200);
     }
 
@@ -141,7 +141,7 @@ class ProvisioningTest {
             status = fetch("024b7a02dddd.korrin").statusCode();
         }
         assertThat(status).isEqualTo(429);
-        assertThat(fetch("024b7a02dddc.korrin").statusCode()).isEqualTo(404);
+        assertThat(fetch("024b7a02dddc.korrin").statusCode()).isEqualTo(401);
     }
 
     @ParameterizedTest
@@ -165,7 +165,7 @@ class ProvisioningTest {
         } catch (IOException e) {
             assertThat(e).isNotNull(); // hung up on: just as well
         }
-        assertThat(fetch("024b7a02cccc.korrin").statusCode()).isEqualTo(404);
+        assertThat(fetch("024b7a02cccc.korrin").statusCode()).isEqualTo(401);
     }
 
     @Test

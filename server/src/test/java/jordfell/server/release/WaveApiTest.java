@@ -152,8 +152,46 @@ class WaveApiTest {
                                 + " stopped: "));
         assertThat(pier.sheet(later).path("findings").get(0).path("cause").asString())
                 .isEqualTo("release-held");
-        pier.release(later);
+        assertThat(pier.client()
+                        .post("/api/devices/" + later + "/release", Map.of())
+                        .problemAt("/supersede"))
+                .contains("1 device waits for another release");
+        assertThat(pier.client()
+                        .post("/api/devices/" + later + "/release", Map.of("supersede", true))
+                        .status())
+                .isEqualTo(200);
         RunningServer.until("released", () -> pier.rail(later).startsWith("ppp"));
+        assertThat(act(release, 2, "go-on").status()).isEqualTo(204);
+        assertThat(wave(release, 2).path("members").get(0).path("state").asString())
+                .as("it left, and going on does not fetch it back")
+                .isEqualTo("SUPERSEDED");
+    }
+
+    @Test
+    void anOlderWaveNeverOverwritesANewerRelease() {
+        List<Long> ids = IntStream.of(57, 58).mapToObj(this::carrying).toList();
+        ids.forEach(id -> pier.untilRail(id, "ppppppp"));
+        String atFirst = revision(ids.get(1));
+        ids.forEach(id -> set(id, "calls.voicemail", "*57"));
+        ids.forEach(this::untilPending);
+        long older = release(ids).json().path("id").asLong();
+        set(ids.get(0), "calls.voicemail", "*98");
+        untilPending(ids.get(0));
+        assertThat(release(List.of(ids.get(0))).status()).isEqualTo(201);
+        String newer = revision(ids.get(0));
+        untilWave(older, 1, "CARRIED");
+        assertThat(act(older, 1, "take-back").status()).isEqualTo(204);
+        assertThat(revision(ids.get(0))).as("what was released later stays").isEqualTo(newer);
+        assertThat(revision(ids.get(1))).as("the other has what it had").isEqualTo(atFirst);
+    }
+
+    private String revision(long device) {
+        return pier.server()
+                .bean(jordfell.server.release.ReleaseStore.class)
+                .latest(device)
+                .orElseThrow()
+                .revision()
+                .id();
     }
 
     @Test

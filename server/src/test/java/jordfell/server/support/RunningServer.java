@@ -5,6 +5,9 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BooleanSupplier;
@@ -37,25 +40,48 @@ public final class RunningServer {
         return new RunningServer(null, address);
     }
 
-    private RunningServer(String database) {
+    private RunningServer(String... arguments) {
         SpringApplication application = new SpringApplication(JordfellServer.class);
         application.setDefaultProperties(Map.of());
-        context = application.run(
+        List<String> all = new ArrayList<>(List.of(
                 "--server.port=0",
-                "--spring.datasource.url=" + database,
-                "--jordfell.data=mem:test",
                 "--jordfell.demo=true",
                 "--jordfell.past=false",
                 "--jordfell.sip-port=0",
-                "--jordfell.tftp-port=0");
+                "--jordfell.tftp-port=0"));
+        all.addAll(List.of(arguments));
+        context = application.run(all.toArray(String[]::new));
         address = "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");
+    }
+
+    private static RunningServer inMemory() {
+        return new RunningServer(
+                "--spring.datasource.url=jdbc:h2:mem:t" + COUNTER.incrementAndGet()
+                        + ";DB_CLOSE_DELAY=-1;QUERY_CACHE_SIZE=512;OPTIMIZE_REUSE_RESULTS=0",
+                "--jordfell.data=mem:test");
+    }
+
+    /** A server on the data of this place. */
+    public static RunningServer on(Path data) {
+        return new RunningServer("--jordfell.data=" + data);
     }
 
     public static synchronized RunningServer shared() {
         if (shared == null) {
-            shared = new RunningServer("jdbc:h2:mem:t" + COUNTER.incrementAndGet() + ";DB_CLOSE_DELAY=-1");
+            shared = inMemory();
         }
         return shared;
+    }
+
+    /** A server of its own, for what would be in the way of others. */
+    public static synchronized RunningServer fresh() {
+        return inMemory();
+    }
+
+    public void close() {
+        if (context != null) {
+            context.close();
+        }
     }
 
     public <T> T bean(Class<T> type) {

@@ -14,11 +14,14 @@ import java.net.SocketTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Arrays;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
 import jordfell.core.tftp.TftpPacket;
 import jordfell.core.tftp.TftpPacket.Fault;
 import jordfell.core.tftp.TftpTransfer;
@@ -41,6 +44,13 @@ public class TftpServer {
     private static final int MOST_TRANSFERS = 32;
     private static final int MOST_WAITING = 200;
     private static final int MOST_SENDINGS = 5;
+
+    /** One source leaves room for the others. */
+    private static final int MOST_PER_SOURCE = 16;
+
+    /** A client that acknowledges each block late keeps its place no longer than this, in nanoseconds. */
+    private static final long LONGEST = Duration.ofSeconds(60).toNanos();
+
     private static final int PER_SOURCE_AND_SECOND = 100;
 
     private final Provisioning provisioning;
@@ -58,6 +68,7 @@ public class TftpServer {
                 thread.setDaemon(true);
                 return thread;
             });
+    private final Map<InetAddress, AtomicInteger> present = new ConcurrentHashMap<>();
     private volatile Optional<DatagramSocket> socket = Optional.empty();
 
     TftpServer(Provisioning provisioning, JordfellProperties properties) {
@@ -107,16 +118,38 @@ public class TftpServer {
             return;
         }
         if (packet instanceof TftpPacket.Read read) {
-            try {
-                transfers.execute(() -> serve(read, source, client));
-            } catch (RejectedExecutionException e) {
-                // The client asks again; answering that there is no room would end its patience.
-            }
+            begin(read, source, client);
+        } else if (packet instanceof Fault) {
+            // RFC 1350 §7: an error is not answered, least of all with an error.
         } else if (packet instanceof TftpPacket.Write) {
             refuse(client, new Fault(Fault.ACCESS_VIOLATION, "Nothing can be written here."));
         } else {
             refuse(client, new Fault(Fault.ILLEGAL_OPERATION, "This is no request."));
         }
+    }
+
+    /** Without room the client is not answered: it asks again, and a refusal would end its patience. */
+    private void begin(TftpPacket.Read read, InetAddress source, SocketAddress client) {
+        AtomicInteger open = present.computeIfAbsent(source, s -> new AtomicInteger());
+        if (open.incrementAndGet() > MOST_PER_SOURCE) {
+            ended(source);
+            return;
+        }
+        try {
+            transfers.execute(() -> {
+                try {
+                    serve(read, source, client);
+                } finally {
+                    ended(source);
+                }
+            });
+        } catch (RejectedExecutionException e) {
+            ended(source);
+        }
+    }
+
+    private void ended(InetAddress source) {
+        present.computeIfPresent(source, (s, open) -> open.decrementAndGet() <= 0 ? null : open);
     }
 
     private void serve(TftpPacket.Read read, InetAddress source, SocketAddress client) {
@@ -130,7 +163,9 @@ public class TftpServer {
                 send(own, client, fault(answer.status()));
                 return;
             }
-            send(own, client, new TftpTransfer(read, answer.body().getBytes(StandardCharsets.UTF_8)));
+            if (send(own, client, new TftpTransfer(read, answer.body().getBytes(StandardCharsets.UTF_8)))) {
+                provisioning.delivered(answer);
+            }
         } catch (IOException e) {
             log.debug("A TFTP transfer ended early: {}", e.getMessage());
         }
@@ -140,23 +175,22 @@ public class TftpServer {
     private static Provisioning.Request request(String name, InetAddress source) {
         String[] parts = name.replaceFirst("^/", "").split("/", -1);
         boolean two = parts.length == 2 && name.length() <= 200;
-        return new Provisioning.Request(
-                two ? parts[0] : "", two ? parts[1] : "", "", "TFTP", source.getHostAddress(), "", Optional.empty());
+        return Provisioning.Request.byTftp(two ? parts[0] : "", two ? parts[1] : "", source.getHostAddress());
     }
 
     private static Fault fault(int status) {
-        return switch (status) {
-            case 401, 403, 429 -> new Fault(Fault.ACCESS_VIOLATION, "This file is not given from here.");
-            default -> new Fault(Fault.NOT_FOUND, "There is no such file.");
-        };
+        return status == 404
+                ? new Fault(Fault.NOT_FOUND, "There is no such file.")
+                : new Fault(Fault.ACCESS_VIOLATION, "This file is not given from here.");
     }
 
-    private static void send(DatagramSocket own, SocketAddress client, TftpTransfer transfer) throws IOException {
-        own.setSoTimeout((int) transfer.timeout().toMillis());
+    /** Whether the client acknowledged the file to its end. */
+    private static boolean send(DatagramSocket own, SocketAddress client, TftpTransfer transfer) throws IOException {
+        long end = System.nanoTime() + LONGEST;
         byte[] buffer = new byte[TftpPacket.LONGEST_REQUEST];
         int sendings = 0;
         Optional<TftpPacket> present = transfer.present();
-        while (present.isPresent() && sendings < MOST_SENDINGS) {
+        while (present.isPresent() && sendings < MOST_SENDINGS && System.nanoTime() < end) {
             send(own, client, present.get());
             sendings++;
             if (isAcknowledged(own, client, transfer, buffer)) {
@@ -164,30 +198,34 @@ public class TftpServer {
                 present = transfer.present();
             }
         }
+        return present.isEmpty();
     }
 
     /** Waits for the acknowledgement of what was sent; packets of others are told off (RFC 1350 §4). */
     private static boolean isAcknowledged(
             DatagramSocket own, SocketAddress client, TftpTransfer transfer, byte[] buffer) throws IOException {
-        while (true) {
+        long until = System.nanoTime() + transfer.timeout().toNanos();
+        for (long left = until - System.nanoTime(); left > 0; left = until - System.nanoTime()) {
+            own.setSoTimeout((int) Math.max(1, TimeUnit.NANOSECONDS.toMillis(left)));
             DatagramPacket datagram = new DatagramPacket(buffer, buffer.length);
             try {
                 own.receive(datagram);
             } catch (SocketTimeoutException e) {
                 return false;
             }
-            if (!datagram.getSocketAddress().equals(client)) {
-                send(own, datagram.getSocketAddress(), new Fault(Fault.UNKNOWN_TRANSFER, "This is another transfer."));
-                continue;
-            }
             TftpPacket packet = TftpPacket.parse(Arrays.copyOf(datagram.getData(), datagram.getLength()));
+            boolean others = !datagram.getSocketAddress().equals(client);
             if (packet instanceof Fault fault) {
-                throw new IOException("the client ended it: " + fault.code());
-            }
-            if (packet instanceof TftpPacket.Ack ack && transfer.acknowledge(ack.block())) {
+                if (!others) {
+                    throw new IOException("the client ended it: " + fault.code());
+                }
+            } else if (others) {
+                send(own, datagram.getSocketAddress(), new Fault(Fault.UNKNOWN_TRANSFER, "This is another transfer."));
+            } else if (packet instanceof TftpPacket.Ack ack && transfer.acknowledge(ack.block())) {
                 return true;
             }
         }
+        return false;
     }
 
     private void refuse(SocketAddress client, Fault fault) {

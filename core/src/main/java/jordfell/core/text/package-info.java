@@ -1,0 +1,5 @@
+/** Decides which characters a text may hold that people read and phones are sent. */
+@NullMarked
+package jordfell.core.text;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,75 @@
+package jordfell.server.config;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermission;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Set;
+
+/**
+ * Where the database and its key lie: one file beside the other, readable by their owner alone.
+ *
+ * @param base both files' path without their endings, absolute
+ */
+public record DataPlace(Path base) {
+
+    /** What H2 puts behind a database's name. */
+    private static final String DATABASE_ENDING = ".mv.db";
+
+    private static final Set<PosixFilePermission> OWNER_ONLY = PosixFilePermissions.fromString("rw-------");
+
+    /** A database in memory has no place. */
+    public static boolean isInMemory(String data) {
+        return data.startsWith("mem:");
+    }
+
+    /** The place that a setting names; a relative one is taken from the folder in which the program was started. */
+    public static DataPlace of(String data) {
+        // The database's address is divided by semicolons, and takes no other sign for one.
+        if (data.isBlank() || data.indexOf(';') >= 0) {
+            throw new CannotStartException("“" + data
+                    + "” can’t name the data’s place: name a file without a semicolon, such as data/jordfell.");
+        }
+        return new DataPlace(Path.of(data).toAbsolutePath().normalize());
+    }
+
+    public Path database() {
+        return Path.of(base + DATABASE_ENDING);
+    }
+
+    public Path key() {
+        return Path.of(base + ".key");
+    }
+
+    /** Whether a database lies here. */
+    public boolean isTaken() {
+        try {
+            return Files.exists(database()) && Files.size(database()) > 0;
+        } catch (IOException e) {
+            return true;
+        }
+    }
+
+    /**
+     * Makes the folder where it is missing, and the database's file so that only its owner reads it.
+     *
+     * @throws CannotStartException when the folder can't be made or written
+     */
+    public void prepare() {
+        Path folder = base.getParent();
+        try {
+            Files.createDirectories(folder);
+            Path probe = Files.createTempFile(folder, "jordfell", ".probe");
+            Files.delete(probe);
+            if (!Files.exists(database())) {
+                Files.createFile(database(), PosixFilePermissions.asFileAttribute(OWNER_ONLY));
+            }
+            Files.setPosixFilePermissions(database(), OWNER_ONLY);
+        } catch (IOException | SecurityException e) {
+            throw new CannotStartException("The data folder " + folder + " can’t be written ("
+                    + e.getClass().getSimpleName() + "). Give it to " + System.getProperty("user.name")
+                    + ", or name another with JORDFELL_DATA.");
+        }
+    }
+}

@@ -1,0 +1,58 @@
+package jordfell.server.fleet;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import jordfell.server.support.Pier;
+import jordfell.server.support.RunningServer;
+import org.junit.jupiter.api.Test;
+
+/** A list is narrowed by whatever it shows. */
+class FleetSearchTest {
+
+    private final Pier pier = new Pier(RunningServer.shared());
+
+    private boolean finds(String path, String text, String shown) {
+        String q = URLEncoder.encode(text, StandardCharsets.UTF_8);
+        return pier.client()
+                .get(path + (path.contains("?") ? "&" : "?") + "q=" + q)
+                .toString()
+                .contains(shown);
+    }
+
+    @Test
+    void everyColumnOfTheFleetIsSearched() {
+        pier.enrolled("02-4B-7A-0C-00-01", "Sounding lead", "2437", "");
+        var row =
+                pier.client().get("/api/devices?q=sounding").json().path("rows").get(0);
+        for (String column : new String[] {"mac", "label", "model", "site", "lines", "word"}) {
+            String text = row.path(column).asString();
+            assertThat(text).as(column).isNotEmpty();
+            RunningServer.until(column + " " + text, () -> finds("/api/devices", text, "Sounding lead"));
+        }
+    }
+
+    @Test
+    void authenticationUserOfAnExtensionIsSearched() {
+        assertThat(pier.client()
+                        .post("/api/extensions", Map.of("domainId", pier.domainId, "number", "2438"))
+                        .status())
+                .isEqualTo(201);
+        assertThat(finds("/api/extensions?domainId=" + pier.domainId, "2438-A", "\"2438\""))
+                .isTrue();
+    }
+
+    @Test
+    void prefixOfAnOutsideNumberIsSearched() {
+        assertThat(pier.client()
+                        .post(
+                                "/api/outside-numbers",
+                                Map.of("domainId", pier.domainId, "e164", "+9995501277", "prefix", "Harbour office"))
+                        .status())
+                .isEqualTo(201);
+        assertThat(finds("/api/outside-numbers?domainId=" + pier.domainId, "harbour", "Harbour office"))
+                .isTrue();
+    }
+}

@@ -1,0 +1,72 @@
+// @vitest-environment happy-dom
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { expect, it } from 'vitest'
+import { renderWithAll, serverSays } from '../../test/renderWithAll'
+import { ReleaseDialog } from './ReleaseDialog'
+
+const device = (id: number) => ({
+  id,
+  label: `Window ${id}`,
+  mac: '02-4B-7A-00-00-01',
+  model: 'Korrin K24',
+  site: 'Pier',
+  changes: [],
+  first: false,
+  registered: true,
+  ready: true,
+  obstacle: '',
+  since: null,
+})
+
+const page = (all: number) => ({
+  all,
+  ready: all,
+  devices: Array.from({ length: Math.min(all, 3) }, (_, i) => device(i + 1)),
+})
+const none = { count: 0, labels: [] }
+const forecast = {
+  changing: 1,
+  unchanged: 0,
+  first: 0,
+  restarting: none,
+  inCall: none,
+  told: 0,
+  changes: [],
+  obstacles: [],
+  loadBefore: '',
+  loadAfter: '',
+  powerCut: '',
+  leftOut: [],
+  waiting: none,
+}
+
+it('while another search is being answered nothing can be released', async () => {
+  let finish = () => {}
+  const late = new Promise<void>((resolve) => (finish = resolve))
+  const asked = serverSays({
+    'GET /api/releases/pending': (_, query) =>
+      query.get('q') === 'win'
+        ? { body: page(3) }
+        : { body: page(400), after: asked.length > 3 ? late : undefined },
+    'POST /api/releases/impact': { body: forecast },
+  })
+  renderWithAll(<ReleaseDialog onClose={() => {}} />)
+  await screen.findByRole('button', { name: 'Release to 400 devices' })
+  const search = screen.getByLabelText('Only those with')
+  fireEvent.change(search, { target: { value: 'win' } })
+  await screen.findByRole('button', { name: 'Release to 3 devices' })
+  fireEvent.change(search, { target: { value: '' } })
+  const act = await screen.findByRole('button', { name: /Counting|400/ })
+  if (act.textContent === 'Counting…') expect((act as HTMLButtonElement).disabled).toBe(true)
+  expect(screen.queryByRole('button', { name: 'Release to 3 devices' })).toBeNull()
+  finish()
+  await screen.findByRole('button', { name: 'Release to 400 devices' })
+  expect(asked.filter((a) => a.what === 'POST /api/releases')).toHaveLength(0)
+})
+
+it('a list that did not come is not told as everything being on the phones', async () => {
+  serverSays({ 'GET /api/releases/pending': { status: 500, body: { detail: 'It is in the log.' } } })
+  renderWithAll(<ReleaseDialog onClose={() => {}} />)
+  await waitFor(() => expect(screen.getAllByRole('alert')[0]?.textContent).toContain('It is in the log.'))
+  expect(screen.queryByText('Everything is on the phones.')).toBeNull()
+})
