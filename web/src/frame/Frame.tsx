@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
+import { useIsFetching } from '@tanstack/react-query'
 import { type ReactNode, useState } from 'react'
 import { useLocation } from 'react-router'
 import type { Schemas } from '../api/client'
@@ -17,12 +18,20 @@ export function Frame({ person, children }: { person: Schemas['SignedIn']; child
   return (
     <Flex direction="column" height="100vh" overflow="hidden">
       <TopBar person={person} onHelp={() => setHelp(true)} />
-      <Box as="main" flex="1" minH="0" overflow="hidden">
-        {children}
-      </Box>
+      <Work>{children}</Work>
       <UndoStrip />
       <Tray mayRelease={person.role !== 'VIEWER'} />
       {help && <Shortcuts onClose={() => setHelp(false)} />}
     </Flex>
+  )
+}
+
+/** The screen, which says to a screen reader when something on it is being loaded for the first time. */
+function Work({ children }: { children: ReactNode }) {
+  const loading = useIsFetching({ predicate: ({ state }) => state.status === 'pending' })
+  return (
+    <Box as="main" aria-busy={loading > 0} flex="1" minH="0" overflow="hidden">
+      {children}
+    </Box>
   )
 }

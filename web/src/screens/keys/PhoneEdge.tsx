@@ -120,13 +120,17 @@ function KeyButton({
   side,
 }: Omit<ColumnProps, 'positions'> & { position: number }) {
   const key = plan.placed.find((p) => p.position === position)
+  const own = mine.has(position)
+  const does = key && `${keyWords(key)}${own ? '' : ` · ${key.origin}`}`
+  const nobody = own ? `${position}: the rule finds nobody` : String(position)
   return (
     <Button
       textAlign={side}
       aria-pressed={at === position}
-      aria-label={`Key ${position}: ${key ? `${keyWords(key)}, ${key.label}` : 'free'}`}
-      data-own={mine.has(position)}
-      draggable={!!onMove && mine.has(position)}
+      // Who speaks to the screen says what stands on the key: the name holds it as it is written.
+      aria-label={key ? `Key ${position}: ${key.label} ${does}` : `Key ${nobody}${own ? '' : ': free'}`}
+      data-own={own}
+      draggable={!!onMove && own}
       onDragStart={(e) => e.dataTransfer.setData('text/plain', `key ${position}`)}
       onDragOver={(e) => onMove && e.preventDefault()}
       onDrop={(e) => {
@@ -141,12 +145,10 @@ function KeyButton({
           <chakra.b display="block" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
             {key.label}
           </chakra.b>
-          <Faded fontSize="11.5px">
-            {keyWords(key)} {!mine.has(position) && `· ${key.origin}`}
-          </Faded>
+          <Faded fontSize="11.5px">{does}</Faded>
         </>
       ) : (
-        <Faded fontSize="12px">{mine.has(position) ? `${position}: the rule finds nobody` : position}</Faded>
+        <Faded fontSize="12px">{nobody}</Faded>
       )}
     </Button>
   )

@@ -179,6 +179,7 @@ class KeyboardAndAccessTest {
 
     private static void loaded(Page page) {
         page.waitForLoadState(LoadState.LOAD);
+        page.locator("main[aria-busy=false]").waitFor();
         Locator pending = page.getByText("being loaded");
         for (int left = pending.count(); left > 0; left--) {
             pending.first().waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.HIDDEN));
