@@ -13,7 +13,7 @@ export function EditLines({ device, onClose }: { device: Schemas['DeviceSheet'];
   const form = useForm({
     what: `the lines of ${device.label}`,
     labels: { numbers: 'Lines' },
-    known: { numbers: device.lines.length > 0 ? device.lines.map((l) => l.number) : [''] },
+    known: { numbers: byPosition(device) },
     version: device.version,
     send: ({ numbers }, version) =>
       unwrap(
@@ -25,6 +25,7 @@ export function EditLines({ device, onClose }: { device: Schemas['DeviceSheet'];
     kept: onClose,
   })
   const { numbers } = form.values
+  const adapter = device.kind === 'ADAPTER'
   return (
     <FormDialog
       form={form}
@@ -34,7 +35,11 @@ export function EditLines({ device, onClose }: { device: Schemas['DeviceSheet'];
       width="440px"
       more={<Faded>Nothing reaches the phone before you release it.</Faded>}
       fields={numbers.map((number, i) => (
-        <Field key={i} label={`Line ${i + 1}`} problem={form.problem?.at(`/numbers/${i}`)}>
+        <Field
+          key={i}
+          label={`${adapter ? 'Socket' : 'Line'} ${i + 1}`}
+          problem={form.problem?.at(`/numbers/${i}`)}
+        >
           <Entry
             list="extensions"
             fontFamily="mono"
@@ -56,7 +61,7 @@ export function EditLines({ device, onClose }: { device: Schemas['DeviceSheet'];
       </datalist>
       <Box mt="10px">
         <Act kind="quiet" onClick={() => form.set({ numbers: [...numbers, ''] })}>
-          One more line
+          One more {adapter ? 'socket' : 'line'}
         </Act>
         {numbers.length > 1 && (
           <Act kind="quiet" onClick={() => form.set({ numbers: numbers.slice(0, -1) })}>
@@ -66,4 +71,10 @@ export function EditLines({ device, onClose }: { device: Schemas['DeviceSheet'];
       </Box>
     </FormDialog>
   )
+}
+
+/** The number at each line, also where an adapter’s first sockets are empty. */
+function byPosition(device: Schemas['DeviceSheet']) {
+  const last = Math.max(1, ...device.lines.map((l) => l.position))
+  return Array.from({ length: last }, (_, i) => device.lines.find((l) => l.position === i + 1)?.number ?? '')
 }

@@ -1,4 +1,4 @@
-import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Box, Flex, VisuallyHidden, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { Act, Faded } from '../../kit/basics'
@@ -121,14 +121,10 @@ function KeyButton({
 }: Omit<ColumnProps, 'positions'> & { position: number }) {
   const key = plan.placed.find((p) => p.position === position)
   const own = mine.has(position)
-  const does = key && `${keyWords(key)}${own ? '' : ` · ${key.origin}`}`
-  const nobody = own ? `${position}: the rule finds nobody` : String(position)
   return (
     <Button
       textAlign={side}
       aria-pressed={at === position}
-      // Who speaks to the screen says what stands on the key: the name holds it as it is written.
-      aria-label={key ? `Key ${position}: ${key.label} ${does}` : `Key ${nobody}${own ? '' : ': free'}`}
       data-own={own}
       draggable={!!onMove && own}
       onDragStart={(e) => e.dataTransfer.setData('text/plain', `key ${position}`)}
@@ -140,16 +136,20 @@ function KeyButton({
       }}
       onClick={() => onAt(position)}
     >
+      <VisuallyHidden>Key {key ? `${position}: ` : ''}</VisuallyHidden>
       {key ? (
         <>
           <chakra.b display="block" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
             {key.label}
-          </chakra.b>
-          <Faded fontSize="11.5px">{does}</Faded>
+          </chakra.b>{' '}
+          <Faded fontSize="11.5px">
+            {keyWords(key)} {!own && `· ${key.origin}`}
+          </Faded>
         </>
       ) : (
-        <Faded fontSize="12px">{nobody}</Faded>
+        <Faded fontSize="12px">{own ? `${position}: the rule finds nobody` : position}</Faded>
       )}
+      {!key && !own && <VisuallyHidden>: free</VisuallyHidden>}
     </Button>
   )
 }

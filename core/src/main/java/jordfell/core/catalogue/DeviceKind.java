@@ -4,5 +4,10 @@ package jordfell.core.catalogue;
 public enum DeviceKind {
     DESK_PHONE,
     SOFTPHONE,
-    ADAPTER
+    ADAPTER;
+
+    /** Whether a record of this kind may be corrected to the other: a program has no MAC, and no box is without. */
+    public boolean mayBecome(DeviceKind other) {
+        return (this == SOFTPHONE) == (other == SOFTPHONE);
+    }
 }

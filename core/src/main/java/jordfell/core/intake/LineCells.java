@@ -37,11 +37,11 @@ final class LineCells {
 
     private LineCells() {}
 
-    /** The lines from 1 on; none where nothing is written. */
+    /** The lines in order; the second cell’s begin at line 2 where the first says none. None where nothing is written. */
     static List<Wish> read(IntakeRow row) {
         List<Wish> wishes = new ArrayList<>();
-        add(row.cell(EXTENSION), EXTENSION, wishes);
-        add(row.cell(SECOND_LINE), SECOND_LINE, wishes);
+        add(row.cell(EXTENSION), EXTENSION, 1, wishes);
+        add(row.cell(SECOND_LINE), SECOND_LINE, Math.max(2, wishes.size() + 1), wishes);
         return wishes;
     }
 
@@ -53,7 +53,8 @@ final class LineCells {
                 .toList();
     }
 
-    private static void add(String cell, IntakeColumn column, List<Wish> wishes) {
+    private static void add(String cell, IntakeColumn column, int from, List<Wish> wishes) {
+        int position = from;
         String text = cell.strip().toLowerCase(Locale.ROOT);
         if (text.isEmpty() || text.equals(NONE)) {
             return;
@@ -68,14 +69,14 @@ final class LineCells {
                     && last - first < MOST
                     && range.group(1).length() == range.group(2).length()) {
                 for (int n = first; n <= last; n++) {
-                    wishes.add(new Wish(wishes.size() + 1, column, Integer.toString(n), shared));
+                    wishes.add(new Wish(position++, column, Integer.toString(n), shared));
                 }
                 return;
             }
         }
         for (String part : bare.split("[+/,;\\s]+")) {
             if (!part.isEmpty() && wishes.size() < MOST) {
-                wishes.add(new Wish(wishes.size() + 1, column, part, shared));
+                wishes.add(new Wish(position++, column, part, shared));
             }
         }
     }

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.intake.EnrolPlan.LinePlan;
 import jordfell.core.intake.EnrolPlan.PersonPlan;
@@ -59,18 +60,21 @@ final class LinePlanner {
             askForNumber(row, found);
             return List.of();
         }
-        if (row.cells().cell(EXTENSION).isEmpty()) {
+        boolean adapter =
+                row.model().filter(m -> m.kind() == DeviceKind.ADAPTER).isPresent();
+        if (wishes.get(0).position() > 1 && !adapter) {
             found.refuse(EXTENSION, "Line 2 has an extension and line 1 has none.", "Move it to line 1.");
         }
-        row.model().filter(m -> wishes.size() > m.lines()).ifPresent(m -> {
-            IntakeColumn column =
-                    wishes.get(Math.min(m.lines(), wishes.size() - 1)).column();
-            found.refuse(
-                    column,
-                    "The " + m.fullName() + " has " + m.lines() + (m.lines() == 1 ? " line." : " lines.") + " Here are "
-                            + wishes.size() + ".",
-                    "Leave some out, or take a model with more lines.");
-        });
+        row.model()
+                .ifPresent(m -> wishes.stream()
+                        .filter(w -> w.position() > m.lines())
+                        .findFirst()
+                        .ifPresent(beyond -> found.refuse(
+                                beyond.column(),
+                                "The " + m.fullName() + " has " + m.lines()
+                                        + (m.lines() == 1 ? " line." : " lines.") + " Here are "
+                                        + wishes.get(wishes.size() - 1).position() + ".",
+                                "Leave some out, or take a model with more lines.")));
         List<LinePlan> plans = new ArrayList<>();
         Set<String> own = new HashSet<>();
         for (LineCells.Wish wish : wishes) {
@@ -106,9 +110,11 @@ final class LinePlanner {
         String key = row.site().domainId() + ":" + number;
         Optional<ExtensionRecord> there = records.extension(row.site().domainId(), number);
         Taken before = wish.draws() ? null : taken.get(key);
-        boolean shares = before != null
-                ? sharesWithRow(row, wish, number, before, found)
-                : there.isPresent() && sharesWithDevice(row, wish, number, there.get(), found);
+        if (before != null) {
+            askToShareWithRow(row, wish, number, before, found);
+        } else if (there.isPresent()) {
+            askToShareWithDevice(row, wish, number, there.get(), found);
+        }
         if (before == null && there.isEmpty() && !wish.draws()) {
             String asked = number;
             draw.refuse(number).ifPresent(r -> found.refuse(wish.column(), r.reason(), r.hint()));
@@ -119,14 +125,12 @@ final class LinePlanner {
         int held = there.map(e -> otherDevices(row, e)).orElse(0);
         taken.merge(
                 key, new Taken(row.index(), limit, held + 1), (a, b) -> new Taken(a.row(), a.limit(), a.devices() + 1));
-        if (!shares) {
-            checkPort(row, wish, number, found);
-        }
+        checkPort(row, wish, number, found);
         return Optional.of(line(row, wish, number, there, Optional.ofNullable(before)));
     }
 
     /** A number that a row before has: to be shared, if there is room and the person says so. */
-    private boolean sharesWithRow(Row row, LineCells.Wish wish, String number, Taken before, RowProblems found) {
+    private void askToShareWithRow(Row row, LineCells.Wish wish, String number, Taken before, RowProblems found) {
         String reason = "Extension " + number + " stands in row " + (before.row() + 1) + " too.";
         if (before.devices() >= before.limit()) {
             found.refuse(
@@ -144,15 +148,14 @@ final class LinePlanner {
                             new Offer(LineCells.SHARED + number, "share it"),
                             new Offer(LineCells.DRAW, "draw another")));
         }
-        return wish.shared();
     }
 
     /** An extension that devices have already. */
-    private boolean sharesWithDevice(
+    private void askToShareWithDevice(
             Row row, LineCells.Wish wish, String number, ExtensionRecord extension, RowProblems found) {
         int others = otherDevices(row, extension);
         if (others == 0) {
-            return false;
+            return;
         }
         String reason = number + " is taken: it rings " + extension.holder() + ".";
         if (others >= extension.contactLimit()) {
@@ -167,7 +170,6 @@ final class LinePlanner {
                             new Offer(LineCells.SHARED + number, "share it"),
                             new Offer(LineCells.DRAW, "draw another")));
         }
-        return wish.shared();
     }
 
     private static int otherDevices(Row row, ExtensionRecord extension) {
@@ -214,7 +216,7 @@ final class LinePlanner {
             found.refuse(
                     wish.column(),
                     "Row " + (before + 1) + " has local port " + port + " behind the same router too.",
-                    "Change the site’s port rule in Settings.");
+                    LocalPorts.ONE_EACH);
         } else {
             records.portHolder(row.site().id(), port)
                     .filter(holder ->
@@ -222,7 +224,7 @@ final class LinePlanner {
                     .ifPresent(holder -> found.refuse(
                             wish.column(),
                             holder + " has local port " + port + " behind the same router.",
-                            "Change the site’s port rule in Settings."));
+                            LocalPorts.ONE_EACH));
         }
     }
 

@@ -18,6 +18,11 @@ public final class LocalPorts {
 
     public static final int MEDIA_LAST = 19_999;
 
+    /** What helps two devices that would have one port: the port follows from the extension. */
+    public static final String ONE_EACH =
+            "The port follows from the extension, so two devices with one can’t stand behind one router: give this one "
+                    + "an extension of its own.";
+
     private static final int STEP = 1_000;
 
     private LocalPorts() {}

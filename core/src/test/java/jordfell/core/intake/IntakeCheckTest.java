@@ -104,7 +104,7 @@ class IntakeCheckTest {
                 "model=|serial=K24-77 # Korrin K24",
                 "model=|device=02-9E-11-00-00-01 # Ombrel W1",
                 "model= # Korrin K12,Korrin K24",
-                "model=|device=02-00-00-00-00-01 # Korrin K12,Korrin K24,Ombrel W1"
+                "model=|device=02-00-00-00-00-01 # Korrin K12,Korrin K24,Ombrel W1,Ombrel A4"
             })
     void guessesTheModelBySerialOrAddressAndAsks(String more, String offered) {
         IntakeVerdict verdict = one(PLAIN + "|" + more);
@@ -312,6 +312,28 @@ class IntakeCheckTest {
         assertThat(reasons(one(house + "|extension=2418")).get(0)).contains("Watch room has local port 22418");
         assertThat(one(PLAIN.replace("Eskvik Pier", "Home") + "|extension=2417").notes())
                 .anyMatch(n -> n.contains("no rule for local ports"));
+    }
+
+    @Test
+    void sharedExtensionIsNoWayRoundThePortBehindARouter() {
+        String house = PLAIN.replace("Eskvik Pier", "Pilot House");
+        String other = house.replace(MAC, "024b7a000002");
+        List<IntakeVerdict> behind = check(house + "|extension=2416", other + "|extension=shared 2416");
+        assertThat(behind.get(0).state()).isEqualTo(State.READY);
+        assertThat(reasons(behind.get(1)).get(0)).startsWith("Row 1 has local port 22416 behind the same router too.");
+        assertThat(check(PLAIN + "|extension=2416", PLAIN.replace(MAC, "024b7a000002") + "|extension=shared 2416"))
+                .extracting(IntakeVerdict::state)
+                .containsExactly(State.READY, State.READY);
+    }
+
+    @Test
+    void adapterMayUseItsSecondSocketAlone() {
+        IntakeVerdict adapter = one("device=029e12000001|model=a4|site=Eskvik Pier|extension=none|secondLine=2415");
+        assertThat(adapter.plan().orElseThrow().lines())
+                .extracting(EnrolPlan.LinePlan::position)
+                .containsExactly(2);
+        assertThat(reasons(one(PLAIN + "|extension=none|secondLine=2415")))
+                .containsExactly("Line 2 has an extension and line 1 has none. Move it to line 1.");
     }
 
     @Test

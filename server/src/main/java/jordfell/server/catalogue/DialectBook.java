@@ -5,6 +5,10 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import jordfell.core.render.Dialect;
 import jordfell.core.render.Dialects;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.undo.Kept;
+import jordfell.server.undo.RecordsTouched;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /** The dialect of every family: those that come with the product, and those that technicians wrote, compiled once. */
@@ -12,10 +16,12 @@ import org.springframework.stereotype.Component;
 public class DialectBook {
 
     private final FamilyStore store;
+    private final Jdbc jdbc;
     private final Map<String, Optional<Dialect>> written = new ConcurrentHashMap<>();
 
-    DialectBook(FamilyStore store) {
+    DialectBook(FamilyStore store, Jdbc jdbc) {
         this.store = store;
+        this.jdbc = jdbc;
     }
 
     /** The dialect, unless there is no such family or its body can't be used. */
@@ -29,9 +35,10 @@ public class DialectBook {
         return find(family).orElseThrow(() -> new IllegalArgumentException("no dialect for family " + family));
     }
 
-    /** Compiles a family anew when it is next asked for; to be called once its change is committed. */
-    public void forget(String family) {
-        written.remove(family);
+    /** A family that an act touched is compiled anew when it is next asked for. */
+    @EventListener
+    void follow(RecordsTouched touched) {
+        touched.of(Kept.FAMILY).forEach(family -> jdbc.afterCommit(() -> written.remove(family)));
     }
 
     private Optional<Dialect> compile(String id) {

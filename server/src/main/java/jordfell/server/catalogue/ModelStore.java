@@ -158,7 +158,9 @@ public class ModelStore {
                 modelId);
     }
 
+    /** Notes how a feature does, which is a change of the model. */
     public void note(String modelId, Feature feature) {
+        jdbc.update("update model set version = version + 1 where id = ?", modelId);
         jdbc.update(
                 """
                 merge into model_feature (model_id, feature, verdict, note, noted_at, noted_by)

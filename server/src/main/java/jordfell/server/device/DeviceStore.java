@@ -1,6 +1,7 @@
 package jordfell.server.device;
 
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
@@ -100,6 +101,18 @@ public class DeviceStore {
 
     public List<Long> withExtension(long extensionId) {
         return ids("select device_id id from line where extension_id = ?", extensionId);
+    }
+
+    public List<Long> withExtensions(Collection<Long> extensionIds) {
+        return jdbc.listOf(
+                "select l.device_id id from unnest(cast(? as bigint array)) as u(i) join line l on l.extension_id = u.i",
+                row -> row.number("id"),
+                extensionIds);
+    }
+
+    /** The devices of models that read a family's files. */
+    public List<Long> ofFamily(String family) {
+        return ids("select d.id from device d join model m on m.id = d.model_id where m.family = ?", family);
     }
 
     /** The devices of a domain that have this number on a line. */

@@ -39,7 +39,7 @@ class ExchangeController {
      *
      * @param shown those that change something or can't, at most 500
      */
-    record Looked(long fresh, long changed, long unchanged, long refused, List<TableImport.Judged> shown) {}
+    record Looked(long fresh, long changed, long unchanged, long refused, List<Step.Judged> shown) {}
 
     record Taken(long actId, int rows) {}
 
@@ -92,14 +92,14 @@ class ExchangeController {
             consumes = "application/octet-stream",
             produces = MediaType.APPLICATION_JSON_VALUE)
     Looked look(@PathVariable String what, @RequestParam long domainId, HttpServletRequest request) throws IOException {
-        List<TableImport.Judged> all = imports.look(kind(what), domainId, bytes(request));
+        List<Step.Judged> all = imports.look(kind(what), domainId, bytes(request));
         return new Looked(
-                count(all, TableImport.Fate.NEW),
-                count(all, TableImport.Fate.CHANGED),
-                count(all, TableImport.Fate.UNCHANGED),
-                count(all, TableImport.Fate.REFUSED),
+                count(all, Step.Fate.NEW),
+                count(all, Step.Fate.CHANGED),
+                count(all, Step.Fate.UNCHANGED),
+                count(all, Step.Fate.REFUSED),
                 all.stream()
-                        .filter(j -> j.fate() != TableImport.Fate.UNCHANGED)
+                        .filter(j -> j.fate() != Step.Fate.UNCHANGED)
                         .limit(SHOWN)
                         .toList());
     }
@@ -143,7 +143,7 @@ class ExchangeController {
         return request.getInputStream().readNBytes(TableReader.MOST_BYTES + 1);
     }
 
-    private static long count(List<TableImport.Judged> all, TableImport.Fate fate) {
+    private static long count(List<Step.Judged> all, Step.Fate fate) {
         return all.stream().filter(j -> j.fate() == fate).count();
     }
 }

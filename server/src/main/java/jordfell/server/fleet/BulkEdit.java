@@ -107,9 +107,15 @@ class BulkEdit {
                 Optional.ofNullable(wish.modelId()).flatMap(models::find).orElse(before.model());
         if (!model.id().equals(before.model().id())) {
             changes.add("model " + before.model().fullName() + " → " + model.fullName());
-            int lines = devices.lines(before.id()).size();
+            int lines = devices.lines(before.id()).stream()
+                    .mapToInt(DeviceStore.Line::position)
+                    .max()
+                    .orElse(0);
             if (lines > model.lines()) {
-                refusal = "It has " + lines + " lines; the " + model.fullName() + " has " + model.lines() + ".";
+                refusal = "It uses line " + lines + "; the " + model.fullName() + " has " + model.lines() + ".";
+            }
+            if (!before.model().kind().mayBecome(model.kind())) {
+                refusal = "A program has no MAC of its own, and no box is without: one can’t become the other.";
             }
         }
         Optional<Device.TemplateRef> template = before.template();

@@ -5,7 +5,9 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.planning.LocalPorts;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
@@ -76,11 +78,24 @@ class DeviceChanges {
                     site.name() + " belongs to another domain.",
                     "Choose a site of the device’s own domain.");
         }
-        int lines = devices.lines(id).size();
+        if (!device.model().kind().mayBecome(model.kind())) {
+            throw RefusedException.field(
+                    "/modelId",
+                    device.model().kind() == DeviceKind.SOFTPHONE
+                            ? device.label() + " is a softphone: its address was made up, and no " + model.fullName()
+                                    + " has it."
+                            : device.address() + " is the MAC of a device; a " + model.fullName()
+                                    + " is a program, and has none.",
+                    device.model().kind() == DeviceKind.SOFTPHONE
+                            ? "Enrol the phone by the MAC that is printed on it."
+                            : "Hand a softphone over from the extension instead.");
+        }
+        int lines = devices.lines(id).stream().mapToInt(Line::position).max().orElse(0);
         if (lines > model.lines()) {
             throw RefusedException.field(
                     "/modelId",
-                    "The " + model.fullName() + " has " + model.lines() + " lines; this device has " + lines + ".",
+                    "The " + model.fullName() + " has " + model.lines() + " lines; this device uses line " + lines
+                            + ".",
                     "Take lines off first, or choose a larger model.");
         }
         acts.act(x -> "changed " + newLabel, recording -> {
@@ -135,8 +150,13 @@ class DeviceChanges {
                 throw RefusedException.field(
                         pointer, "Two lines of one device can’t both be " + number + ".", "Give another extension.");
             }
-            lines.add(new Line(
-                    i + 1, number.isEmpty() ? Optional.empty() : Optional.of(extension(site, number, id, pointer))));
+            // An adapter's socket without an extension has nothing plugged in; a phone's line without one is to be
+            // bound.
+            if (!number.isEmpty() || device.model().kind() != DeviceKind.ADAPTER) {
+                lines.add(new Line(
+                        i + 1,
+                        number.isEmpty() ? Optional.empty() : Optional.of(extension(site, number, id, pointer))));
+            }
         }
         acts.act(x -> "bound the lines of " + device.label(), recording -> {
             recording.changing(Kept.DEVICE, id);
@@ -152,8 +172,8 @@ class DeviceChanges {
             throw RefusedException.field("/", device.label() + " has only one line.", "There is nothing to swap.");
         }
         List<Line> swapped = new ArrayList<>(lines);
-        swapped.set(0, new Line(1, lines.get(1).extensionId()));
-        swapped.set(1, new Line(2, lines.get(0).extensionId()));
+        swapped.set(0, new Line(lines.get(0).position(), lines.get(1).extensionId()));
+        swapped.set(1, new Line(lines.get(1).position(), lines.get(0).extensionId()));
         acts.act(x -> "swapped lines 1 and 2 of " + device.label(), recording -> {
             recording.changing(Kept.DEVICE, id);
             devices.setLines(id, swapped);
@@ -181,7 +201,29 @@ class DeviceChanges {
                             + extension.contactLimit() + (extension.contactLimit() == 1 ? " device." : " devices."),
                     "Choose another, or raise its limit in the Roster.");
         }
+        refuseSharedPort(site, number, others, pointer);
         return extension.id();
+    }
+
+    /** Behind a router, two phones with one local port are mixed up. */
+    private void refuseSharedPort(Site site, String number, List<Long> others, String pointer) {
+        if (!site.behindNat() || site.portBase() == 0) {
+            return;
+        }
+        LocalPorts.refuse(site.portBase(), number).ifPresent(reason -> {
+            throw RefusedException.field(pointer, reason, "Change the site’s port rule in Settings.");
+        });
+        others.stream()
+                .flatMap(d -> devices.find(d).stream())
+                .filter(d -> d.siteId() == site.id())
+                .findFirst()
+                .ifPresent(holder -> {
+                    throw RefusedException.field(
+                            pointer,
+                            holder.label() + " has local port " + LocalPorts.of(site.portBase(), number)
+                                    + " behind the same router.",
+                            LocalPorts.ONE_EACH);
+                });
     }
 
     private Device get(long id) {

@@ -18,15 +18,13 @@ import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingType;
 import jordfell.server.answer.Made;
 import jordfell.server.device.DeviceStore;
-import jordfell.server.events.EventHub;
-import jordfell.server.fleet.PathKeeper;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.Checked;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.ExtensionStore;
-import jordfell.server.security.Audit;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -73,29 +71,16 @@ class DomainController {
             List<BlockForm> blocks,
             long version) {}
 
-    private final Jdbc jdbc;
     private final DomainStore store;
     private final ExtensionStore extensions;
     private final DeviceStore devices;
-    private final PathKeeper paths;
-    private final Audit audit;
-    private final EventHub events;
+    private final Acts acts;
 
-    DomainController(
-            Jdbc jdbc,
-            DomainStore store,
-            ExtensionStore extensions,
-            DeviceStore devices,
-            PathKeeper paths,
-            Audit audit,
-            EventHub events) {
-        this.jdbc = jdbc;
+    DomainController(DomainStore store, ExtensionStore extensions, DeviceStore devices, Acts acts) {
         this.store = store;
         this.extensions = extensions;
         this.devices = devices;
-        this.paths = paths;
-        this.audit = audit;
-        this.events = events;
+        this.acts = acts;
     }
 
     @GetMapping
@@ -107,24 +92,25 @@ class DomainController {
     @ResponseStatus(HttpStatus.CREATED)
     Made add(@RequestBody DomainForm wish) {
         Domain domain = domain(0, wish);
-        long id = store.add(domain);
-        audit.record("added domain " + domain.name());
-        events.publish(EventHub.Topic.TEMPLATES, 0);
-        return new Made(id);
+        return new Made(acts.act(id -> "added domain " + domain.name(), recording -> {
+                    long id = store.add(domain);
+                    recording.made(Kept.DOMAIN, id);
+                    return id;
+                })
+                .result());
     }
 
     @PutMapping("/{id}")
     void change(@PathVariable long id, @RequestBody DomainForm wish) {
         get(id);
         Domain after = domain(id, wish);
-        jdbc.inTransaction(() -> {
+        acts.act(x -> "changed domain " + after.name(), recording -> {
+            recording.changing(Kept.DOMAIN, id);
             if (!store.change(after, wish.version())) {
                 throw RefusedException.changedMeanwhile("domain");
             }
-            audit.record("changed domain " + after.name());
-            paths.touch(devices.under(LayerKind.DOMAIN, Long.toString(id)));
+            return id;
         });
-        events.publish(EventHub.Topic.TEMPLATES, 0);
     }
 
     /** Whom the change would touch. */

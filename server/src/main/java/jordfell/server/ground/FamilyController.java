@@ -14,17 +14,15 @@ import jordfell.core.render.Dialect;
 import jordfell.core.render.Escaping;
 import jordfell.core.render.Family;
 import jordfell.core.render.ShippedFamilies;
-import jordfell.server.catalogue.DialectBook;
 import jordfell.server.catalogue.FamilyStore;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.events.EventHub;
-import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.Checked;
-import jordfell.server.security.Audit;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -66,27 +64,14 @@ class FamilyController {
 
     private final Jdbc jdbc;
     private final FamilyStore store;
-    private final DialectBook dialects;
     private final FactsAssembler facts;
-    private final PathKeeper paths;
-    private final EventHub events;
-    private final Audit audit;
+    private final Acts acts;
 
-    FamilyController(
-            Jdbc jdbc,
-            FamilyStore store,
-            DialectBook dialects,
-            FactsAssembler facts,
-            PathKeeper paths,
-            EventHub events,
-            Audit audit) {
+    FamilyController(Jdbc jdbc, FamilyStore store, FactsAssembler facts, Acts acts) {
         this.jdbc = jdbc;
         this.store = store;
-        this.dialects = dialects;
         this.facts = facts;
-        this.paths = paths;
-        this.events = events;
-        this.audit = audit;
+        this.acts = acts;
     }
 
     @GetMapping
@@ -140,11 +125,12 @@ class FamilyController {
             throw RefusedException.field("/id", "There is a family " + id + " already.", "Choose another name.");
         }
         Family family = family(id, form);
-        jdbc.inTransaction(() -> {
-            store.add(family, Checked.text(form.note(), "note", "note", 2_000));
-            audit.record("wrote family " + family.name());
+        String note = Checked.text(form.note(), "note", "note", 2_000);
+        acts.act(x -> "wrote family " + family.name(), recording -> {
+            store.add(family, note);
+            recording.made(Kept.FAMILY, id);
+            return id;
         });
-        events.publish(EventHub.Topic.TEMPLATES, 0);
     }
 
     @PutMapping("/{id}")
@@ -157,18 +143,14 @@ class FamilyController {
             throw RefusedException.notFound("family");
         }
         Family family = family(id, form);
-        jdbc.inTransaction(() -> {
-            if (!store.change(family, Checked.text(form.note(), "note", "note", 2_000), form.version())) {
+        String note = Checked.text(form.note(), "note", "note", 2_000);
+        acts.act(x -> "changed family " + family.name(), recording -> {
+            recording.changing(Kept.FAMILY, id);
+            if (!store.change(family, note, form.version())) {
                 throw RefusedException.changedMeanwhile("family");
             }
-            audit.record("changed family " + family.name());
+            return id;
         });
-        dialects.forget(id);
-        paths.touch(jdbc.list(
-                "select d.id from device d join model m on m.id = d.model_id where m.family = ?",
-                row -> row.number("id"),
-                id));
-        events.publish(EventHub.Topic.TEMPLATES, 0);
     }
 
     /** A family as it was written, with all that is wrong with it told at once. */

@@ -16,13 +16,13 @@ import jordfell.server.catalogue.ModelStore.Feature;
 import jordfell.server.catalogue.ModelStore.Firmware;
 import jordfell.server.catalogue.ModelStore.ModelSheet;
 import jordfell.server.device.DeviceStore;
-import jordfell.server.events.EventHub;
-import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.Checked;
 import jordfell.server.security.Audit;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -92,28 +92,17 @@ class ModelController {
     private final ModelStore store;
     private final DialectBook dialects;
     private final DeviceStore devices;
-    private final PathKeeper paths;
-    private final Audit audit;
-    private final EventHub events;
     private final InstantSource clock;
+    private final Acts acts;
 
     ModelController(
-            Jdbc jdbc,
-            ModelStore store,
-            DialectBook dialects,
-            DeviceStore devices,
-            PathKeeper paths,
-            Audit audit,
-            EventHub events,
-            InstantSource clock) {
+            Jdbc jdbc, ModelStore store, DialectBook dialects, DeviceStore devices, InstantSource clock, Acts acts) {
         this.jdbc = jdbc;
         this.store = store;
         this.dialects = dialects;
         this.devices = devices;
-        this.paths = paths;
-        this.audit = audit;
-        this.events = events;
         this.clock = clock;
+        this.acts = acts;
     }
 
     @GetMapping
@@ -136,7 +125,7 @@ class ModelController {
             throw RefusedException.field(
                     "/family", "There is no family “" + family + "” that can be written.", "Choose or write one.");
         }
-        store.add(new DeviceModel(
+        DeviceModel model = new DeviceModel(
                 id,
                 maker,
                 name,
@@ -145,23 +134,25 @@ class ModelController {
                 Checked.between(wish.lines(), 1, 64, "lines", "number of lines"),
                 Checked.between(wish.keys(), 0, 500, "keys", "number of keys"),
                 GENERIC_PASSWORD_FIELD,
-                GENERIC_LABEL_FIELD));
-        audit.record("added model " + maker + " " + name);
-        events.publish(EventHub.Topic.TEMPLATES, 0);
+                GENERIC_LABEL_FIELD);
+        acts.act(x -> "added model " + model.fullName(), recording -> {
+            store.add(model);
+            recording.made(Kept.MODEL, id);
+            return id;
+        });
         return new MadeModel(id);
     }
 
     @PutMapping("/{id}")
     void change(@PathVariable String id, @RequestBody ModelForm wish) {
         ModelSheet after = sheet(get(id), wish);
-        jdbc.inTransaction(() -> {
+        acts.act(x -> "changed model " + after.model().fullName(), recording -> {
+            recording.changing(Kept.MODEL, id);
             if (!store.change(after)) {
                 throw RefusedException.changedMeanwhile("model");
             }
-            audit.record("changed model " + after.model().fullName());
-            paths.touch(devices.under(LayerKind.MODEL, id));
+            return id;
         });
-        events.publish(EventHub.Topic.TEMPLATES, 0);
     }
 
     /** Whom the change would touch: devices that have more lines than the model would, passwords that would be cut. */
@@ -197,17 +188,15 @@ class ModelController {
         String feature = Checked.needed(wish.feature(), "feature", "feature", 80);
         ModelStore.Verdict verdict = Optional.ofNullable(wish.verdict())
                 .orElseThrow(() -> RefusedException.field("/verdict", "How does it do?", "Choose one."));
-        store.note(
-                id,
-                new Feature(
-                        feature,
-                        verdict,
-                        Checked.text(wish.note(), "note", "note", 500),
-                        clock.instant(),
-                        Audit.who()));
-        audit.record("noted " + feature + " on " + model.model().fullName() + ": "
-                + verdict.name().toLowerCase(Locale.ROOT));
-        events.publish(EventHub.Topic.TEMPLATES, 0);
+        String note = Checked.text(wish.note(), "note", "note", 500);
+        acts.act(
+                x -> "noted " + feature + " on " + model.model().fullName() + ": "
+                        + verdict.name().toLowerCase(Locale.ROOT),
+                recording -> {
+                    recording.changing(Kept.MODEL, id);
+                    store.note(id, new Feature(feature, verdict, note, clock.instant(), Audit.who()));
+                    return id;
+                });
     }
 
     private static ModelSheet sheet(ModelSheet before, ModelForm w) {

@@ -14,16 +14,15 @@ import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.answer.Made;
 import jordfell.server.device.DeviceStore;
-import jordfell.server.events.EventHub;
-import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.Checked;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.Site;
-import jordfell.server.security.Audit;
 import jordfell.server.settings.SettingStore;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -67,26 +66,15 @@ class SiteController {
     private final DomainStore store;
     private final SettingStore settings;
     private final DeviceStore devices;
-    private final PathKeeper paths;
-    private final Audit audit;
-    private final EventHub events;
+    private final Acts acts;
     private final SecureRandom random = new SecureRandom();
 
-    SiteController(
-            Jdbc jdbc,
-            DomainStore store,
-            SettingStore settings,
-            DeviceStore devices,
-            PathKeeper paths,
-            Audit audit,
-            EventHub events) {
+    SiteController(Jdbc jdbc, DomainStore store, SettingStore settings, DeviceStore devices, Acts acts) {
         this.jdbc = jdbc;
         this.store = store;
         this.settings = settings;
         this.devices = devices;
-        this.paths = paths;
-        this.audit = audit;
-        this.events = events;
+        this.acts = acts;
     }
 
     @GetMapping
@@ -100,33 +88,32 @@ class SiteController {
         byte[] token = new byte[TOKEN_BYTES];
         random.nextBytes(token);
         String name = Checked.needed(wish.name(), "name", "name", 100);
-        long id = jdbc.inTransaction(() -> {
-            long made = store.addSite(wish.domainId(), name, HexFormat.of().formatHex(token), wish.allowsLocalMacs());
-            Site fresh = store.site(made).orElseThrow();
-            store.changeSite(site(fresh, wish, fresh.version()));
-            putClock(made, wish);
-            putFetchPassword(made, wish);
-            audit.record("added site " + name);
-            return made;
-        });
-        events.publish(EventHub.Topic.TEMPLATES, 0);
-        return new Made(id);
+        return new Made(acts.act(id -> "added site " + name, recording -> {
+                    long made = store.addSite(
+                            wish.domainId(), name, HexFormat.of().formatHex(token), wish.allowsLocalMacs());
+                    Site fresh = store.site(made).orElseThrow();
+                    store.changeSite(site(fresh, wish, fresh.version()));
+                    putClock(made, wish);
+                    putFetchPassword(made, wish);
+                    recording.made(Kept.SITE, made);
+                    return made;
+                })
+                .result());
     }
 
     @PutMapping("/{id}")
     void change(@PathVariable long id, @RequestBody SiteForm wish) {
         Site before = get(id);
         Site after = site(before, wish, wish.version());
-        jdbc.inTransaction(() -> {
+        acts.act(x -> "changed site " + after.name(), recording -> {
+            recording.changing(Kept.SITE, id);
             if (!store.changeSite(after)) {
                 throw RefusedException.changedMeanwhile("site");
             }
             putClock(id, wish);
             putFetchPassword(id, wish);
-            audit.record("changed site " + after.name());
-            paths.touch(devices.under(LayerKind.SITE, Long.toString(id)));
+            return id;
         });
-        events.publish(EventHub.Topic.TEMPLATES, 0);
     }
 
     /** Whom the change would touch, and whether a port rule works for the whole site. */
@@ -178,6 +165,11 @@ class SiteController {
     }
 
     private void putOrRemove(long id, String key, String value) {
+        if (settings.values(LayerKind.SITE, Long.toString(id))
+                .getOrDefault(key, "")
+                .equals(value)) {
+            return;
+        }
         if (value.isEmpty()) {
             settings.remove(LayerKind.SITE, Long.toString(id), key);
         } else {

@@ -30,6 +30,7 @@ public class Jdbc {
 
     private static final Logger log = LoggerFactory.getLogger(Jdbc.class);
     private static final int UNIQUE_VIOLATION = 23505;
+    private static final int STILL_POINTED_TO = 23503;
     private static final int MOST_AT_ONCE = 1_000;
     private static final int LONGEST_ARRAY = 50_000;
 
@@ -198,7 +199,7 @@ public class Jdbc {
     }
 
     /** Rows of many ids with all their columns, as the database has them; the ids are the statement's only parameter. */
-    public List<Map<String, @Nullable Object>> images(String sql, Collection<Long> ids) {
+    public List<Map<String, @Nullable Object>> images(String sql, Collection<?> ids) {
         return listOf(sql, Row::image, ids);
     }
 
@@ -221,9 +222,11 @@ public class Jdbc {
                 return run(own, sql, keys, values, action);
             }
         } catch (SQLException e) {
-            throw e.getErrorCode() == UNIQUE_VIOLATION
-                    ? new DuplicateKeyException(e)
-                    : RefusedByStoreException.of(e).orElseGet(() -> new StoreException(e));
+            throw switch (e.getErrorCode()) {
+                case UNIQUE_VIOLATION -> new DuplicateKeyException(e);
+                case STILL_POINTED_TO -> new StillPointedToException(e);
+                default -> RefusedByStoreException.of(e).orElseGet(() -> new StoreException(e));
+            };
         }
     }
 

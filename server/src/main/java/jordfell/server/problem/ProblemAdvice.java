@@ -3,6 +3,7 @@ package jordfell.server.problem;
 import java.util.List;
 import jordfell.server.jdbc.DuplicateKeyException;
 import jordfell.server.jdbc.RefusedByStoreException;
+import jordfell.server.jdbc.StillPointedToException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -35,6 +36,14 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         return problem(
                 HttpStatus.CONFLICT,
                 "Somebody else has just used this name or number. Choose another, or load again.",
+                List.of());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> stillPointedTo(StillPointedToException e) {
+        return problem(
+                HttpStatus.CONFLICT,
+                "Others use it meanwhile, so it stays. Load again to see which; give them something else first.",
                 List.of());
     }
 

@@ -210,23 +210,19 @@ class ExtensionController {
     @PutMapping("/{id}")
     void change(@PathVariable long id, @RequestBody ChangedExtension wish) {
         Extension before = get(id);
-        if (wish.contactLimit() < 1 || wish.contactLimit() > 10) {
-            throw RefusedException.field(
-                    "/contactLimit", wish.contactLimit() + " devices at once can’t be.", "1 to 10 can.");
-        }
         jdbc.inTransaction(() -> extensions.change(
                 before,
                 new Extension(
                         id,
                         before.domainId(),
                         number(wish.number()),
-                        Checked.text(wish.displayName(), "displayName", "name", 100),
+                        text(wish.displayName()),
                         person(before.domainId(), wish.person()),
-                        Checked.text(wish.authUser(), "authUser", "authentication user", 64),
+                        text(wish.authUser()),
                         wish.contactLimit(),
                         wish.outside(),
-                        Checked.text(wish.permissionClass(), "permissionClass", "permission class", 60),
-                        Checked.text(wish.outgoing(), "outgoing", "outgoing number", 64),
+                        text(wish.permissionClass()),
+                        text(wish.outgoing()),
                         wish.version())));
     }
 
@@ -316,5 +312,9 @@ class ExtensionController {
                 found.isEmpty()
                         ? people.add(PersonStore.Person.fresh(domainId, text, "", ""))
                         : found.get(0).id());
+    }
+
+    private static String text(@Nullable String text) {
+        return text == null ? "" : text.strip();
     }
 }

@@ -4,11 +4,13 @@ import java.security.SecureRandom;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.roster.Domain;
+import jordfell.core.roster.ExtensionDetails;
 import jordfell.core.roster.ExtensionRules;
 import jordfell.core.roster.Pin;
 import jordfell.core.roster.SipPassword;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.fleet.PathKeeper;
+import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.security.Audit;
 import jordfell.server.undo.Acts;
@@ -18,8 +20,6 @@ import org.springframework.stereotype.Component;
 /** Makes and changes extensions by the rules. */
 @Component
 public class Extensions {
-
-    private static final String USER = "[A-Za-z0-9._-]{1,64}";
 
     private final ExtensionStore extensions;
     private final DomainStore domains;
@@ -84,21 +84,9 @@ public class Extensions {
         if (!before.number().equals(after.number())) {
             refuseNumber(domain, after.number());
         }
-        if (!after.authUser().matches(USER)) {
-            throw RefusedException.field(
-                    "/authUser",
-                    "An authentication user is made of letters, digits, dot, hyphen and underscore.",
-                    "Such as " + after.number() + "-a.");
-        }
-        int held = devices.withExtension(before.id()).size();
-        if (after.contactLimit() < held) {
-            throw RefusedException.field(
-                    "/contactLimit",
-                    before.number() + " is on " + held + " devices.",
-                    "Take it off some first, or allow at least " + held + ".");
-        }
+        refuse(after, devices.withExtension(before.id()).size());
         if (after.outside() && !before.outside()) {
-            refuseWeakOutside(domain, after);
+            refuseWeakOutside(domain, after, "/outside");
         }
         acts.act(id -> "changed extension " + after.number(), recording -> {
             recording.changing(Kept.EXTENSION, after.id());
@@ -160,14 +148,14 @@ public class Extensions {
     }
 
     /** Only a password that attackers can't guess may be used from outside. */
-    private void refuseWeakOutside(Domain domain, Extension extension) {
+    public void refuseWeakOutside(Domain domain, Extension extension, String pointer) {
         String password = extensions.passwords(extension.id()).get(0);
         domain.rules()
                 .password()
                 .refuse(password, extension.number(), extension.authUser(), true)
                 .ifPresent(reason -> {
                     throw RefusedException.field(
-                            "/outside",
+                            pointer,
                             "Its present password won’t do outside: " + reason,
                             "Give it a new password first.");
                 });
@@ -180,6 +168,34 @@ public class Extensions {
                 .mapToInt(d -> d.model().passwordField())
                 .min()
                 .orElse(SipPassword.LENGTH);
+    }
+
+    /** All that can't be kept of it, each at its field. */
+    private static void refuse(Extension e, int held) {
+        List<FieldProblem> problems = ExtensionDetails.refuse(
+                        new ExtensionDetails.Written(
+                                e.number(),
+                                e.displayName(),
+                                e.authUser(),
+                                e.contactLimit(),
+                                e.permissionClass(),
+                                e.outgoing()),
+                        held)
+                .stream()
+                .map(r -> new FieldProblem(
+                        switch (r.field()) {
+                            case DISPLAY_NAME -> "/displayName";
+                            case AUTH_USER -> "/authUser";
+                            case CONTACT_LIMIT -> "/contactLimit";
+                            case PERMISSION_CLASS -> "/permissionClass";
+                            case OUTGOING -> "/outgoing";
+                        },
+                        r.reason(),
+                        r.hint()))
+                .toList();
+        if (!problems.isEmpty()) {
+            throw RefusedException.fields(problems);
+        }
     }
 
     private void refuseNumber(Domain domain, String number) {

@@ -63,12 +63,7 @@ public class KeyLayoutStore {
     public Layout get(LayerKind layer, String owner) {
         return jdbc.one(
                         "select * from key_layout where layer = ? and owner = ?",
-                        row -> {
-                            TreeMap<Integer, KeyWish> wishes = new TreeMap<>();
-                            json.readValue(row.text("wishes"), WISHES)
-                                    .forEach((position, kept) -> wishes.put(position, kept.wish()));
-                            return new Layout(wishes, row.number("version"), row.text("changed_by"));
-                        },
+                        row -> new Layout(wishes(row.text("wishes")), row.number("version"), row.text("changed_by")),
                         layer.name(),
                         owner)
                 .orElse(Layout.NOTHING);
@@ -80,22 +75,46 @@ public class KeyLayoutStore {
             if (get(layer, owner).version() != version) {
                 return false;
             }
-            TreeMap<Integer, Kept> kept = new TreeMap<>();
-            wishes.forEach((position, wish) -> kept.put(position, Kept.of(wish)));
-            jdbc.update(
-                    """
-                    merge into key_layout (layer, owner, wishes, filled, changed_at, changed_by, version)
-                    key (layer, owner) values (?, ?, ?, ?, ?, ?, ?)""",
-                    layer.name(),
-                    owner,
-                    json.writeValueAsString(kept),
-                    wishes.values().stream().anyMatch(w -> w.fill().isPresent()),
-                    clock.instant(),
-                    Audit.who(),
-                    version + 1);
-            versions.bump(layer, owner);
+            write(layer, owner, wishes, version + 1);
             return true;
         });
+    }
+
+    /**
+     * Lays out what was laid out before, as a change of its own where it differs.
+     *
+     * @param kept the wishes as they lay in the database; empty for no layout
+     */
+    public void putBack(LayerKind layer, String owner, Optional<String> kept) {
+        Layout now = get(layer, owner);
+        SortedMap<Integer, KeyWish> before = kept.map(this::wishes).orElseGet(TreeMap::new);
+        if (!now.wishes().equals(before)) {
+            // No layout is one without a wish: its version tells whoever has it open.
+            write(layer, owner, before, now.version() + 1);
+        }
+    }
+
+    private void write(LayerKind layer, String owner, SortedMap<Integer, KeyWish> wishes, long version) {
+        TreeMap<Integer, Kept> kept = new TreeMap<>();
+        wishes.forEach((position, wish) -> kept.put(position, Kept.of(wish)));
+        jdbc.update(
+                """
+                merge into key_layout (layer, owner, wishes, filled, changed_at, changed_by, version)
+                key (layer, owner) values (?, ?, ?, ?, ?, ?, ?)""",
+                layer.name(),
+                owner,
+                json.writeValueAsString(kept),
+                wishes.values().stream().anyMatch(w -> w.fill().isPresent()),
+                clock.instant(),
+                Audit.who(),
+                version);
+        versions.bump(layer, owner);
+    }
+
+    private SortedMap<Integer, KeyWish> wishes(String kept) {
+        SortedMap<Integer, KeyWish> wishes = new TreeMap<>();
+        json.readValue(kept, WISHES).forEach((position, wish) -> wishes.put(position, wish.wish()));
+        return wishes;
     }
 
     public void remove(LayerKind layer, String owner) {

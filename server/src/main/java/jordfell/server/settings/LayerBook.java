@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import jordfell.core.settings.Layer;
 import jordfell.core.settings.LayerKind;
 import org.springframework.stereotype.Component;
@@ -25,7 +26,10 @@ public class LayerBook {
     private final LoadingCache<NamedOwner, Layer> ready =
             Caffeine.newBuilder().maximumSize(MOST).build(this::make);
 
-    private record NamedOwner(Owner owner, String name) {}
+    /** How often each owner's words were changed: what was being read meanwhile is filed under the change before. */
+    private final Map<Owner, Long> changes = new ConcurrentHashMap<>();
+
+    private record NamedOwner(Owner owner, String name, long change) {}
 
     LayerBook(SettingStore settings) {
         this.settings = settings;
@@ -41,11 +45,12 @@ public class LayerBook {
         Owner of = new Owner(kind, owner);
         return kind == LayerKind.EXTENSION || kind == LayerKind.DEVICE
                 ? layer(kind, name, read(of))
-                : ready.get(new NamedOwner(of, name));
+                : ready.get(new NamedOwner(of, name, changes.getOrDefault(of, 0L)));
     }
 
     private void forget(LayerKind kind, String owner) {
         Owner of = new Owner(kind, owner);
+        changes.merge(of, 1L, Long::sum);
         ready.asMap().keySet().removeIf(named -> named.owner().equals(of));
     }
 

@@ -14,14 +14,16 @@ class LayerVersions {
         this.jdbc = jdbc;
     }
 
-    /** Marks the record as changed, where it has a version that others are told of. */
+    /** Marks the record as changed: whoever has it open is told, and no undo from before takes the change away. */
     void bump(LayerKind layer, String owner) {
         switch (layer) {
-            case DEVICE -> bump("device", owner);
+            case MODEL -> jdbc.update("update model set version = version + 1 where id = ?", owner);
+            case DOMAIN -> bump("domain", owner);
+            case SITE -> bump("site", owner);
+            case TEMPLATE -> bump("template", owner);
+            case KIT -> bump("kit", owner);
             case EXTENSION -> bump("extension", owner);
-            case MODEL, DOMAIN, SITE, TEMPLATE, KIT -> {
-                // Their words have versions of their own; what undoes these records keeps their words.
-            }
+            case DEVICE -> bump("device", owner);
         }
     }
 

@@ -23,12 +23,20 @@ public class SettingStore {
     /**
      * A layer's word as it is kept.
      *
-     * @param version rises with each change; 0 of a word that is not there
+     * @param version another with each change, also when a word is taken back and said again; 0 of one that is not there
      */
     public record Word(String value, boolean locked, long version, Instant changedAt, String changedBy) {
         @Override
         public String toString() {
             return "Word[" + version + "]";
+        }
+    }
+
+    /** A word that was said before. */
+    public record Said(String value, boolean locked) {
+        @Override
+        public String toString() {
+            return "Said[" + locked + "]";
         }
     }
 
@@ -90,6 +98,8 @@ public class SettingStore {
         boolean secret = isSecret(setting);
         jdbc.inTransaction(() -> {
             Optional<Word> before = word(layer, owner, setting);
+            long version =
+                    remember(layer, owner, setting, before.map(Word::value).orElse(null), value);
             jdbc.update(
                     """
                     merge into setting_value (layer, owner, setting, val, sealed, locked, version, changed_at, changed_by)
@@ -100,10 +110,9 @@ public class SettingStore {
                     secret ? "" : value,
                     secret ? sealer.seal(value) : null,
                     locked,
-                    before.map(Word::version).orElse(0L) + 1,
+                    version,
                     clock.instant(),
                     Audit.who());
-            remember(layer, owner, setting, before.map(Word::value).orElse(null), value);
         });
     }
 
@@ -118,10 +127,32 @@ public class SettingStore {
         }));
     }
 
+    /** What a layer says was changed beside this: it is read anew once that is committed. */
+    public void said(LayerKind layer, String owner) {
+        jdbc.afterCommit(() -> onChange.accept(layer, owner));
+    }
+
     /** Takes all of a layer's words away, when what spoke them is gone. */
     public void removeAll(LayerKind layer, String owner) {
         jdbc.update("delete from setting_value where layer = ? and owner = ?", layer.name(), owner);
         jdbc.afterCommit(() -> onChange.accept(layer, owner));
+    }
+
+    /** Says what a layer said before: each word that differs is a change of its own. */
+    public void putBack(LayerKind layer, String owner, Map<String, Said> words) {
+        Map<String, Word> now = words(layer, owner);
+        now.keySet().stream().filter(key -> !words.containsKey(key)).forEach(key -> remove(layer, owner, key));
+        words.forEach((key, word) -> {
+            Word present = now.get(key);
+            if (present == null || !word.equals(new Said(present.value(), present.locked()))) {
+                put(layer, owner, key, word.value(), word.locked());
+            }
+        });
+    }
+
+    /** A value as it lies in the database: sealed if it is a secret. */
+    public String opened(String value, byte @Nullable [] sealed) {
+        return sealed == null ? value : sealer.open(sealed);
     }
 
     /** A change of a word; empty is no word. */
@@ -134,12 +165,12 @@ public class SettingStore {
                 order by id desc limit ?""", SettingStore::past, layer.name(), owner, setting, most);
     }
 
-    private void remember(
+    private long remember(
             LayerKind layer, String owner, String setting, @Nullable String was, @Nullable String became) {
         versions.bump(layer, owner);
         jdbc.afterCommit(() -> onChange.accept(layer, owner));
         boolean secret = isSecret(setting);
-        jdbc.update(
+        return jdbc.insert(
                 """
                 insert into setting_history (at, who, layer, owner, setting, was, became)
                 values (?, ?, ?, ?, ?, ?, ?)""",
@@ -163,7 +194,7 @@ public class SettingStore {
     private Word word(Row row) throws java.sql.SQLException {
         byte[] sealed = row.bytes("sealed");
         return new Word(
-                sealed == null ? row.text("val") : sealer.open(sealed),
+                opened(row.text("val"), sealed),
                 row.yes("locked"),
                 row.number("version"),
                 row.time("changed_at"),

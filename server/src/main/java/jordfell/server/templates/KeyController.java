@@ -11,16 +11,13 @@ import jordfell.core.keys.KeyKind;
 import jordfell.core.keys.KeyPlan;
 import jordfell.core.keys.KeyWish;
 import jordfell.core.settings.LayerKind;
-import jordfell.server.device.DeviceStore;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.events.EventHub;
-import jordfell.server.fleet.PathKeeper;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.security.Audit;
 import jordfell.server.settings.KeyLayoutStore;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -84,32 +81,16 @@ class KeyController {
             List<MisfitView> misfits,
             String sentence) {}
 
-    private final Jdbc jdbc;
     private final KeyLayoutStore layouts;
     private final LayerOwners owners;
     private final FactsAssembler facts;
-    private final DeviceStore devices;
-    private final PathKeeper paths;
-    private final EventHub events;
-    private final Audit audit;
+    private final Acts acts;
 
-    KeyController(
-            Jdbc jdbc,
-            KeyLayoutStore layouts,
-            LayerOwners owners,
-            FactsAssembler facts,
-            DeviceStore devices,
-            PathKeeper paths,
-            EventHub events,
-            Audit audit) {
-        this.jdbc = jdbc;
+    KeyController(KeyLayoutStore layouts, LayerOwners owners, FactsAssembler facts, Acts acts) {
         this.layouts = layouts;
         this.owners = owners;
         this.facts = facts;
-        this.devices = devices;
-        this.paths = paths;
-        this.events = events;
-        this.audit = audit;
+        this.acts = acts;
     }
 
     @GetMapping("/keys/{layer}/{owner}")
@@ -128,15 +109,14 @@ class KeyController {
     void put(@PathVariable LayerKind layer, @PathVariable String owner, @RequestBody LayoutWish wish) {
         String name = owners.name(speaks(layer), owner);
         SortedMap<Integer, KeyWish> wishes = wishes(wish.wishes());
-        jdbc.inTransaction(() -> {
+        acts.act(x -> "laid out the keys of " + LayerOwners.words(layer) + " " + name, recording -> {
+            recording.changing(Kept.of(layer), owner);
             if (!layouts.put(layer, owner, wishes, wish.version())) {
                 throw RefusedException.overtaken(
                         layouts.get(layer, owner).changedBy()
                                 + " changed these keys since you opened them. Yours are kept here: look at theirs, then decide.");
             }
-            audit.record("laid out the keys of " + LayerOwners.words(layer) + " " + name);
-            paths.touch(devices.under(layer, owner));
-            jdbc.afterCommit(() -> events.publish(EventHub.Topic.TEMPLATES, 0));
+            return owner;
         });
     }
 

@@ -15,20 +15,17 @@ import jordfell.core.roster.Domain;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.Setting;
 import jordfell.core.settings.SettingsCatalogue;
-import jordfell.server.device.DeviceStore;
-import jordfell.server.events.EventHub;
-import jordfell.server.fleet.PathKeeper;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.DomainStore;
-import jordfell.server.security.Audit;
 import jordfell.server.settings.KeyLayoutStore;
 import jordfell.server.settings.SettingStore;
 import jordfell.server.settings.TemplateStore;
 import jordfell.server.templates.OpenFormat.KeyDocument;
 import jordfell.server.templates.OpenFormat.LayerDocument;
 import jordfell.server.templates.OpenFormat.WordDocument;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -44,35 +41,19 @@ class OpenImports {
     /** What taking a document would change, one sentence each. */
     record TemplateLook(String name, boolean fresh, List<String> changes) {}
 
-    private final Jdbc jdbc;
     private final TemplateStore templates;
     private final DomainStore domains;
     private final SettingStore settings;
     private final KeyLayoutStore layouts;
-    private final DeviceStore devices;
-    private final PathKeeper paths;
-    private final EventHub events;
-    private final Audit audit;
+    private final Acts acts;
 
     OpenImports(
-            Jdbc jdbc,
-            TemplateStore templates,
-            DomainStore domains,
-            SettingStore settings,
-            KeyLayoutStore layouts,
-            DeviceStore devices,
-            PathKeeper paths,
-            EventHub events,
-            Audit audit) {
-        this.jdbc = jdbc;
+            TemplateStore templates, DomainStore domains, SettingStore settings, KeyLayoutStore layouts, Acts acts) {
         this.templates = templates;
         this.domains = domains;
         this.settings = settings;
         this.layouts = layouts;
-        this.devices = devices;
-        this.paths = paths;
-        this.events = events;
-        this.audit = audit;
+        this.acts = acts;
     }
 
     /** A document that was found good, with the things of this database that it names. */
@@ -96,38 +77,39 @@ class OpenImports {
     /** Makes the template, or makes it what the document says. */
     long take(LayerDocument document) {
         Checked checked = check(document);
-        long taken = jdbc.inTransaction(() -> {
-            long id = checked.there()
-                    .map(TemplateStore.Ref::id)
-                    .orElseGet(() -> templates.add(checked.domain().id(), checked.name()));
-            String owner = Long.toString(id);
-            long version = templates.find(id).orElseThrow().version();
-            templates.change(
-                    id,
-                    checked.name(),
-                    checked.parent().map(TemplateStore.Ref::id),
-                    document.note() == null ? "" : document.note(),
-                    version);
-            Map<String, SettingStore.Word> before = settings.words(LayerKind.TEMPLATE, owner);
-            before.keySet().stream()
-                    .filter(key -> !document.settings().containsKey(key) && !isSecret(key))
-                    .forEach(key -> settings.remove(LayerKind.TEMPLATE, owner, key));
-            document.settings().forEach((key, word) -> {
-                if (!isSame(before.get(key), word)) {
-                    settings.put(LayerKind.TEMPLATE, owner, key, word.value(), word.locked());
-                }
-            });
-            layouts.put(
-                    LayerKind.TEMPLATE,
-                    owner,
-                    checked.keys(),
-                    layouts.get(LayerKind.TEMPLATE, owner).version());
-            audit.record("imported template " + checked.name());
-            paths.touch(devices.under(LayerKind.TEMPLATE, owner));
-            return id;
-        });
-        events.publish(EventHub.Topic.TEMPLATES, 0);
-        return taken;
+        return acts.act(taken -> "imported template " + checked.name(), recording -> {
+                    checked.there().ifPresent(there -> recording.changing(Kept.TEMPLATE, there.id()));
+                    long id = checked.there()
+                            .map(TemplateStore.Ref::id)
+                            .orElseGet(() -> templates.add(checked.domain().id(), checked.name()));
+                    if (checked.there().isEmpty()) {
+                        recording.made(Kept.TEMPLATE, id);
+                    }
+                    String owner = Long.toString(id);
+                    long version = templates.find(id).orElseThrow().version();
+                    templates.change(
+                            id,
+                            checked.name(),
+                            checked.parent().map(TemplateStore.Ref::id),
+                            document.note() == null ? "" : document.note(),
+                            version);
+                    Map<String, SettingStore.Word> before = settings.words(LayerKind.TEMPLATE, owner);
+                    before.keySet().stream()
+                            .filter(key -> !document.settings().containsKey(key) && !isSecret(key))
+                            .forEach(key -> settings.remove(LayerKind.TEMPLATE, owner, key));
+                    document.settings().forEach((key, word) -> {
+                        if (!isSame(before.get(key), word)) {
+                            settings.put(LayerKind.TEMPLATE, owner, key, word.value(), word.locked());
+                        }
+                    });
+                    layouts.put(
+                            LayerKind.TEMPLATE,
+                            owner,
+                            checked.keys(),
+                            layouts.get(LayerKind.TEMPLATE, owner).version());
+                    return id;
+                })
+                .result();
     }
 
     private List<String> changes(LayerDocument document, Checked checked) {

@@ -17,16 +17,13 @@ import jordfell.core.settings.SettingType;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.catalogue.DialectBook;
 import jordfell.server.catalogue.ModelStore;
-import jordfell.server.device.DeviceStore;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.device.OwnedLayer;
-import jordfell.server.events.EventHub;
-import jordfell.server.fleet.PathKeeper;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.security.Audit;
 import jordfell.server.settings.SettingStore;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -107,38 +104,26 @@ class SettingsController {
 
     record ValueWish(@Nullable String value, @Nullable Boolean locked) {}
 
-    private final Jdbc jdbc;
     private final FactsAssembler facts;
     private final SettingStore settings;
     private final LayerOwners owners;
-    private final DeviceStore devices;
     private final ModelStore models;
     private final DialectBook dialects;
-    private final PathKeeper paths;
-    private final EventHub events;
-    private final Audit audit;
+    private final Acts acts;
 
     SettingsController(
-            Jdbc jdbc,
             FactsAssembler facts,
             SettingStore settings,
             LayerOwners owners,
-            DeviceStore devices,
             ModelStore models,
             DialectBook dialects,
-            PathKeeper paths,
-            EventHub events,
-            Audit audit) {
-        this.jdbc = jdbc;
+            Acts acts) {
         this.facts = facts;
         this.settings = settings;
         this.owners = owners;
-        this.devices = devices;
         this.models = models;
         this.dialects = dialects;
-        this.paths = paths;
-        this.events = events;
-        this.audit = audit;
+        this.acts = acts;
     }
 
     @GetMapping("/devices/{id}/settings")
@@ -207,11 +192,11 @@ class SettingsController {
                             + ".",
                     "Unlock it there first.");
         });
-        jdbc.inTransaction(() -> {
+        acts.act(x -> "set " + setting.label() + " for " + LayerOwners.words(layer) + " " + name, recording -> {
             refuseIfChanged(layer, owner, setting, seen);
+            recording.changing(Kept.of(layer), owner);
             settings.put(layer, owner, key, value, wish.locked() != null && wish.locked());
-            audit.record("set " + setting.label() + " for " + LayerOwners.words(layer) + " " + name);
-            changed(layer, owner);
+            return owner;
         });
     }
 
@@ -225,11 +210,11 @@ class SettingsController {
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String seen) {
         Setting setting = setting(key);
         String name = owners.name(layer, owner);
-        jdbc.inTransaction(() -> {
+        acts.act(x -> "took back " + setting.label() + " for " + LayerOwners.words(layer) + " " + name, recording -> {
             refuseIfChanged(layer, owner, setting, seen);
+            recording.changing(Kept.of(layer), owner);
             settings.remove(layer, owner, key);
-            audit.record("took back " + setting.label() + " for " + LayerOwners.words(layer) + " " + name);
-            changed(layer, owner);
+            return owner;
         });
     }
 
@@ -265,11 +250,6 @@ class SettingsController {
             throw RefusedException.overtaken(present
                     + " since you opened it. What you typed is kept: compare, then set it again or leave theirs.");
         }
-    }
-
-    private void changed(LayerKind layer, String owner) {
-        paths.touch(devices.under(layer, owner));
-        jdbc.afterCommit(() -> events.publish(EventHub.Topic.TEMPLATES, 0));
     }
 
     /** The device's layers with those of its first line, each kind of the latter merged into its own place. */

@@ -4,17 +4,14 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.settings.LayerKind;
 import jordfell.server.answer.Made;
-import jordfell.server.device.DeviceStore;
-import jordfell.server.events.EventHub;
-import jordfell.server.fleet.PathKeeper;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.Checked;
-import jordfell.server.security.Audit;
 import jordfell.server.settings.KeyLayoutStore;
 import jordfell.server.settings.SettingStore;
 import jordfell.server.settings.TemplateStore;
 import jordfell.server.settings.TemplateStore.Template;
+import jordfell.server.undo.Acts;
+import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -42,48 +39,32 @@ class TemplateController {
             @Nullable String note,
             long version) {}
 
-    private final Jdbc jdbc;
     private final TemplateStore templates;
     private final SettingStore settings;
     private final KeyLayoutStore layouts;
-    private final DeviceStore devices;
-    private final PathKeeper paths;
-    private final EventHub events;
-    private final Audit audit;
+    private final Acts acts;
 
-    TemplateController(
-            Jdbc jdbc,
-            TemplateStore templates,
-            SettingStore settings,
-            KeyLayoutStore layouts,
-            DeviceStore devices,
-            PathKeeper paths,
-            EventHub events,
-            Audit audit) {
-        this.jdbc = jdbc;
+    TemplateController(TemplateStore templates, SettingStore settings, KeyLayoutStore layouts, Acts acts) {
         this.templates = templates;
         this.settings = settings;
         this.layouts = layouts;
-        this.devices = devices;
-        this.paths = paths;
-        this.events = events;
-        this.audit = audit;
+        this.acts = acts;
     }
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     Made make(@RequestBody TemplateWish wish) {
         String name = named(wish.name());
-        long id = jdbc.inTransaction(() -> {
-            long made = templates.add(wish.domainId(), name);
-            Template fresh = get(made);
-            parent(wish.parentId(), fresh)
-                    .ifPresent(parent -> templates.change(made, name, Optional.of(parent.id()), "", fresh.version()));
-            audit.record("made template " + name);
-            return made;
-        });
-        events.publish(EventHub.Topic.TEMPLATES, 0);
-        return new Made(id);
+        return new Made(acts.act(id -> "made template " + name, recording -> {
+                    long made = templates.add(wish.domainId(), name);
+                    Template fresh = get(made);
+                    parent(wish.parentId(), fresh)
+                            .ifPresent(parent ->
+                                    templates.change(made, name, Optional.of(parent.id()), "", fresh.version()));
+                    recording.made(Kept.TEMPLATE, made);
+                    return made;
+                })
+                .result());
     }
 
     @PutMapping("/{id}")
@@ -91,19 +72,14 @@ class TemplateController {
         Template before = get(id);
         String name = named(form.name());
         Optional<Template> parent = parent(form.parentId(), before);
-        jdbc.inTransaction(() -> {
-            if (!templates.change(
-                    id,
-                    name,
-                    parent.map(Template::id),
-                    Checked.text(form.note(), "note", "note", 2_000),
-                    form.version())) {
+        String note = Checked.text(form.note(), "note", "note", 2_000);
+        acts.act(x -> "changed template " + name, recording -> {
+            recording.changing(Kept.TEMPLATE, id);
+            if (!templates.change(id, name, parent.map(Template::id), note, form.version())) {
                 throw RefusedException.changedMeanwhile("template");
             }
-            audit.record("changed template " + name);
-            paths.touch(devices.under(LayerKind.TEMPLATE, Long.toString(id)));
+            return id;
         });
-        events.publish(EventHub.Topic.TEMPLATES, 0);
     }
 
     @DeleteMapping("/{id}")
@@ -120,13 +96,13 @@ class TemplateController {
                             : heirs.get(0).name() + " extends " + template.name() + ".",
                     "Give them another template first.");
         }
-        jdbc.inTransaction(() -> {
+        acts.act(x -> "removed template " + template.name(), recording -> {
+            recording.removing(Kept.TEMPLATE, List.of(id));
             settings.removeAll(LayerKind.TEMPLATE, Long.toString(id));
             layouts.remove(LayerKind.TEMPLATE, Long.toString(id));
             templates.remove(id);
-            audit.record("removed template " + template.name());
+            return id;
         });
-        events.publish(EventHub.Topic.TEMPLATES, 0);
     }
 
     /** The template that is to be extended: of the same domain, and not one that extends this one itself. */

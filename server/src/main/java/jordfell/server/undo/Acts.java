@@ -5,6 +5,7 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -12,14 +13,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import jordfell.server.events.EventHub;
-import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.DuplicateKeyException;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.StillPointedToException;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.RosterIndex;
 import jordfell.server.security.Audit;
-import jordfell.server.settings.KeyLayoutStore;
+import jordfell.server.settings.SettingStore;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -40,13 +41,14 @@ public class Acts {
     /** What was done, and under which number it can be undone. */
     public record Done<T>(long actId, T result) {}
 
+    private static final Set<Kept> GROUND = EnumSet.of(Kept.MODEL, Kept.FAMILY, Kept.DOMAIN, Kept.SITE, Kept.TEMPLATE);
+
     private final Jdbc jdbc;
     private final Images images;
     private final JsonMapper json;
-    private final PathKeeper paths;
-    private final RosterIndex roster;
-    private final KeyLayoutStore keyLayouts;
+    private final SettingStore settings;
     private final EventHub events;
+    private final ApplicationEventPublisher publisher;
     private final Audit audit;
     private final InstantSource clock;
 
@@ -54,19 +56,17 @@ public class Acts {
             Jdbc jdbc,
             Images images,
             JsonMapper json,
-            PathKeeper paths,
-            RosterIndex roster,
-            KeyLayoutStore keyLayouts,
+            SettingStore settings,
             EventHub events,
+            ApplicationEventPublisher publisher,
             Audit audit,
             InstantSource clock) {
         this.jdbc = jdbc;
         this.images = images;
         this.json = json;
-        this.paths = paths;
-        this.roster = roster;
-        this.keyLayouts = keyLayouts;
+        this.settings = settings;
         this.events = events;
+        this.publisher = publisher;
         this.audit = audit;
         this.clock = clock;
     }
@@ -139,6 +139,11 @@ public class Acts {
                         "/",
                         "A MAC, number or name of it was given to something else since.",
                         "Free it there first, then try again.");
+            } catch (StillPointedToException e) {
+                throw RefusedException.field(
+                        "/",
+                        "Others have come to use it since: undoing would take it away under them.",
+                        "Give them something else first, then try again.");
             }
             jdbc.update(
                     "update act set turned_at = ?, turned_by = ?, journal = ? where id = ?",
@@ -157,7 +162,7 @@ public class Acts {
         List<Kept> kinds = new ArrayList<>(List.of(Kept.values()));
         java.util.Collections.reverse(kinds);
         for (Kept kind : kinds) {
-            List<Long> made = journal.made().getOrDefault(kind, List.of());
+            List<String> made = journal.made().getOrDefault(kind, List.of());
             if (!made.isEmpty()) {
                 turned.gone().put(kind, images.take(kind, made));
                 images.delete(kind, made);
@@ -175,17 +180,15 @@ public class Acts {
             images.restore(changed.kind(), changed.id(), changed.before());
             // A version of its own, so that whoever has the sheet open is told.
             jdbc.update(
-                    "update " + changed.kind().table() + " set version = ? where id = ?", version + 1, changed.id());
+                    "update " + changed.kind().table() + " set version = ? where id = ?",
+                    version + 1,
+                    changed.kind().key(changed.id()));
             turned.changed().add(new Journal.Changed(changed.kind(), changed.id(), version + 1, now));
         }
         for (Kept kind : Kept.values()) {
             List<Journal.Image> gone = journal.gone().getOrDefault(kind, List.of());
             images.put(gone);
-            List<Long> ids = gone.stream()
-                    .filter(i -> i.table().equals(kind.table()))
-                    .flatMap(i -> i.rows().stream())
-                    .map(row -> ((Number) java.util.Objects.requireNonNull(row.get("id"))).longValue())
-                    .toList();
+            List<String> ids = ids(kind, gone);
             if (!ids.isEmpty()) {
                 turned.made().put(kind, new ArrayList<>(ids));
             }
@@ -195,7 +198,7 @@ public class Acts {
 
     /** Records that others have come to rely on are not taken away under them. */
     private void refuseIfInUse(Journal journal) {
-        List<Long> devices = journal.made().getOrDefault(Kept.DEVICE, List.of());
+        List<Object> devices = Kept.DEVICE.keys(journal.made().getOrDefault(Kept.DEVICE, List.of()));
         List<String> released = jdbc
                 .listOf(
                         "select distinct d.label from unnest(cast(? as bigint array)) as u(i) join device d on d.id = u.i "
@@ -213,14 +216,14 @@ public class Acts {
                     "Retire the devices that are not wanted instead.");
         }
         record Bound(long deviceId, String words) {}
-        Set<Long> own = Set.copyOf(devices);
+        Set<Object> own = Set.copyOf(devices);
         List<String> bound = jdbc
                 .listOf(
                         "select d.id, e.number || ' is on ' || d.label t from unnest(cast(? as bigint array)) as u(i) "
                                 + "join line l on l.extension_id = u.i join extension e on e.id = u.i "
                                 + "join device d on d.id = l.device_id",
                         row -> new Bound(row.number("id"), row.text("t")),
-                        journal.made().getOrDefault(Kept.EXTENSION, List.of()))
+                        Kept.EXTENSION.keys(journal.made().getOrDefault(Kept.EXTENSION, List.of())))
                 .stream()
                 .filter(b -> !own.contains(b.deviceId()))
                 .map(Bound::words)
@@ -241,54 +244,48 @@ public class Acts {
                 journal.gone());
     }
 
-    private long version(Kept kind, long id) {
-        return jdbc.one("select version from " + kind.table() + " where id = ?", row -> row.number("version"), id)
+    private long version(Kept kind, String id) {
+        return jdbc.one(
+                        "select version from " + kind.table() + " where id = ?",
+                        row -> row.number("version"),
+                        kind.key(id))
                 .orElse(-1L);
     }
 
-    private String name(Kept kind, long id) {
-        String column = switch (kind) {
-            case KIT, PERSON -> "name";
-            case EXTENSION -> "number";
-            case NUMBER -> "e164";
-            case DEVICE -> "label";
-        };
-        return jdbc.one("select " + column + " t from " + kind.table() + " where id = ?", row -> row.text("t"), id)
+    private String name(Kept kind, String id) {
+        return jdbc.one(
+                        "select " + kind.title() + " t from " + kind.table() + " where id = ?",
+                        row -> row.text("t"),
+                        kind.key(id))
                 .orElse("A record");
+    }
+
+    /** The ids of the records in images of a kind. */
+    private static List<String> ids(Kept kind, List<Journal.Image> images) {
+        return images.stream()
+                .filter(i -> i.table().equals(kind.table()))
+                .flatMap(i -> i.rows().stream())
+                .map(row -> Images.id(kind, row))
+                .toList();
     }
 
     /** Has everything that shows these records look again. */
     private void tell(Journal journal) {
-        Map<Kept, Set<Long>> touched = new EnumMap<>(Kept.class);
+        Map<Kept, Set<String>> touched = new EnumMap<>(Kept.class);
         journal.made().forEach((kind, ids) -> touch(touched, kind, ids));
         journal.changed().forEach(c -> touch(touched, c.kind(), List.of(c.id())));
-        journal.gone()
-                .forEach((kind, all) -> all.stream()
-                        .filter(i -> i.table().equals(kind.table()))
-                        .flatMap(i -> i.rows().stream())
-                        .forEach(row -> touch(
-                                touched,
-                                kind,
-                                List.of(((Number) java.util.Objects.requireNonNull(row.get("id"))).longValue()))));
-        Set<Long> extensions = touched.getOrDefault(Kept.EXTENSION, Set.of());
-        Set<Long> devices = new LinkedHashSet<>(touched.getOrDefault(Kept.DEVICE, Set.of()));
-        devices.addAll(jdbc.listOf(
-                "select l.device_id id from unnest(cast(? as bigint array)) as u(i) join line l on l.extension_id = u.i",
-                row -> row.number("id"),
-                extensions));
-        Set<Long> people = touched.getOrDefault(Kept.PERSON, Set.of());
-        if (!extensions.isEmpty() || !people.isEmpty()) {
-            // Their keys follow the roster: somebody's name or number may stand on them.
-            paths.touch(keyLayouts.filledDevices());
-        }
+        journal.gone().forEach((kind, all) -> touch(touched, kind, ids(kind, all)));
+        touched.forEach((kind, ids) -> kind.layer().ifPresent(layer -> ids.forEach(id -> settings.said(layer, id))));
+        publisher.publishEvent(new RecordsTouched(touched));
         jdbc.afterCommit(() -> {
-            paths.touchListed(devices);
-            roster.touch(extensions, people);
             events.publish(EventHub.Topic.ROSTER, 0);
+            if (touched.keySet().stream().anyMatch(GROUND::contains)) {
+                events.publish(EventHub.Topic.TEMPLATES, 0);
+            }
         });
     }
 
-    private static void touch(Map<Kept, Set<Long>> touched, Kept kind, Collection<Long> ids) {
+    private static void touch(Map<Kept, Set<String>> touched, Kept kind, Collection<String> ids) {
         touched.computeIfAbsent(kind, k -> new LinkedHashSet<>()).addAll(ids);
     }
 

@@ -4,11 +4,16 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import jordfell.core.settings.LayerKind;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.settings.KeyLayoutStore;
+import jordfell.server.settings.SettingStore;
 import jordfell.server.undo.Journal.Image;
 import jordfell.server.undo.Kept.Part;
 import org.jspecify.annotations.Nullable;
@@ -26,24 +31,28 @@ class Images {
     private static final String TEXT = "text:";
 
     private final Jdbc jdbc;
+    private final SettingStore settings;
+    private final KeyLayoutStore keyLayouts;
 
-    Images(Jdbc jdbc) {
+    Images(Jdbc jdbc, SettingStore settings, KeyLayoutStore keyLayouts) {
         this.jdbc = jdbc;
+        this.settings = settings;
+        this.keyLayouts = keyLayouts;
     }
 
-    List<Image> take(Kept kind, Collection<Long> ids) {
+    List<Image> take(Kept kind, Collection<String> ids) {
         return kind.parts().stream()
                 .map(part -> new Image(
                         part.table(),
-                        jdbc.images(part.select(), ids).stream()
+                        jdbc.images(part.select(), kind.keys(ids)).stream()
                                 .map(Images::packed)
                                 .toList()))
                 .toList();
     }
 
-    void delete(Kept kind, Collection<Long> ids) {
+    void delete(Kept kind, Collection<String> ids) {
         List<@Nullable Object[]> keys =
-                ids.stream().map(id -> new @Nullable Object[] {id}).toList();
+                kind.keys(ids).stream().map(key -> new @Nullable Object[] {key}).toList();
         List<Part> parts = new ArrayList<>(kind.parts());
         java.util.Collections.reverse(parts);
         parts.forEach(part -> jdbc.batch(part.delete(), keys));
@@ -68,23 +77,57 @@ class Images {
     }
 
     /** Puts the rows of one record back in place of those that are there now. */
-    void restore(Kept kind, long id, List<Image> images) {
-        List<Part> parts = new ArrayList<>(kind.parts());
-        Part main = parts.remove(0);
-        parts.forEach(part -> jdbc.update(part.delete(), id));
+    void restore(Kept kind, String id, List<Image> images) {
+        List<Part> parts = kind.parts();
+        for (Part part : parts.subList(1, parts.size())) {
+            List<Map<String, @Nullable Object>> rows = images.stream()
+                    .filter(i -> i.table().equals(part.table()))
+                    .flatMap(i -> i.rows().stream())
+                    .toList();
+            if (part.isSaid()) {
+                sayAgain(part, id, rows);
+            } else {
+                jdbc.update(part.delete(), kind.key(id));
+                put(List.of(new Image(part.table(), rows)));
+            }
+        }
         Image own = images.get(0);
         Map<String, @Nullable Object> row = own.rows().get(0);
         List<String> columns =
                 columns(own).stream().filter(c -> !c.equals("id")).toList();
         List<@Nullable Object> values = new ArrayList<>();
         columns.forEach(c -> values.add(unpacked(row.get(c))));
-        values.add(id);
+        values.add(kind.key(id));
         jdbc.update(
-                "update " + main.table() + " set "
+                "update " + kind.table() + " set "
                         + String.join(
                                 ", ", columns.stream().map(c -> c + " = ?").toList()) + " where id = ?",
                 values.toArray());
-        put(images.subList(1, images.size()));
+    }
+
+    /** What a layer says is said anew where it differs, so that whoever is typing over it is told. */
+    private void sayAgain(Part part, String owner, List<Map<String, @Nullable Object>> rows) {
+        LayerKind layer = LayerKind.valueOf(part.key());
+        if (part.table().equals("key_layout")) {
+            keyLayouts.putBack(layer, owner, rows.stream().findFirst().map(row -> text(row, "wishes")));
+            return;
+        }
+        Map<String, SettingStore.Said> words = new HashMap<>();
+        rows.forEach(row -> words.put(
+                text(row, "setting"),
+                new SettingStore.Said(
+                        settings.opened(text(row, "val"), (byte[]) unpacked(row.get("sealed"))),
+                        Boolean.TRUE.equals(row.get("locked")))));
+        settings.putBack(layer, owner, words);
+    }
+
+    /** The id of a record by its row. */
+    static String id(Kept kind, Map<String, @Nullable Object> row) {
+        return kind.isNamed() ? text(row, "id") : String.valueOf(Objects.requireNonNull(row.get("id")));
+    }
+
+    private static String text(Map<String, @Nullable Object> row, String column) {
+        return (String) Objects.requireNonNull(unpacked(row.get(column)));
     }
 
     private static List<String> columns(Image image) {

@@ -15,15 +15,23 @@ public final class Recording {
     }
 
     public void made(Kept kind, Collection<Long> ids) {
-        journal.made().computeIfAbsent(kind, k -> new ArrayList<>()).addAll(ids);
+        ids.forEach(id -> made(kind, Long.toString(id)));
     }
 
     public void made(Kept kind, long id) {
-        made(kind, List.of(id));
+        made(kind, Long.toString(id));
+    }
+
+    public void made(Kept kind, String id) {
+        journal.made().computeIfAbsent(kind, k -> new ArrayList<>()).add(id);
     }
 
     public void changing(Kept kind, long id) {
-        boolean known = journal.changed().stream().anyMatch(c -> c.kind() == kind && c.id() == id)
+        changing(kind, Long.toString(id));
+    }
+
+    public void changing(Kept kind, String id) {
+        boolean known = journal.changed().stream().anyMatch(c -> c.kind() == kind && c.id().equals(id))
                 || journal.made().getOrDefault(kind, List.of()).contains(id);
         if (!known) {
             journal.changed().add(new Journal.Changed(kind, id, 0, images.take(kind, List.of(id))));
@@ -35,7 +43,10 @@ public final class Recording {
     }
 
     public void removing(Kept kind, Collection<Long> ids) {
-        journal.gone().computeIfAbsent(kind, k -> new ArrayList<>()).addAll(images.take(kind, ids));
+        journal.gone()
+                .computeIfAbsent(kind, k -> new ArrayList<>())
+                .addAll(images.take(
+                        kind, ids.stream().map(id -> Long.toString(id)).toList()));
     }
 
     Journal journal() {

@@ -76,7 +76,11 @@ class ExchangeTest {
                 .json();
         assertThat(taken.path("rows").asInt()).isEqualTo(1);
         assertThat(look("people", csv.replace("Deck", "Bridge")).path("shown").toString())
-                .contains("department “Bridge” instead of “Deck”");
+                .contains("Department “Bridge” instead of “Deck”");
+        assertThat(look("people", csv.replace("Deck", "")).path("shown").toString())
+                .contains("Department “Deck” is cleared");
+        assertThat(look("people", csv.replace("Rune", "RUNE")).path("shown").toString())
+                .contains("Name “RUNE Testesen” instead of “Rune Testesen”");
         client.post("/api/acts/" + taken.path("actId").asLong() + "/undo", Map.of());
         assertThat(look("people", csv).path("fresh").asInt()).isEqualTo(1);
     }
@@ -88,6 +92,9 @@ class ExchangeTest {
                 "extensions|Number;Shown as|9999;x|Number: 9999 would get in the way",
                 "extensions|Number;Person|2198;Nobody Known|Person: Nobody is called Nobody Known",
                 "extensions|Number;Outside|2198;maybe|Outside: “maybe” is neither yes nor no.",
+                "extensions|Number;Contacts|2198;11|Contacts: 11 devices at once can’t be.",
+                "extensions|Number;Authentication user|2198;a b|Authentication user: An authentication user is made of",
+                "extensions|Number;Outgoing number|2198;reception|Outgoing number: “reception” has no country code",
                 "numbers|Outside number;Extension|+99955770009;2999|Extension: There is no extension 2999.",
                 "numbers|Outside number;Note|55770009;x|has no country code",
                 "people|Name;Kit|Ny Mann;Captain|Kit: No kit is called “Captain”."
@@ -96,6 +103,17 @@ class ExchangeTest {
         JsonNode looked = look(what, headings + "\n" + row + "\n");
         assertThat(looked.path("shown").get(0).path("fate").asString()).isEqualTo("REFUSED");
         assertThat(looked.path("shown").get(0).path("words").asString()).contains(reason);
+    }
+
+    @Test
+    void rowsAreHeldAgainstEachOtherAndAgainstWhatIsThere() {
+        long device = pier.enrolled("02-4B-7A-0E-21-01", "Table 1", "2485", "");
+        pier.enrolled("02-4B-7A-0E-21-02", "Table 2", "shared 2485", "");
+        assertThat(pier.sheet(device).path("label").asString()).isEqualTo("Table 1");
+        JsonNode tooFew = look("extensions", "Number;Contacts\n2485;1\n");
+        assertThat(tooFew.path("shown").get(0).path("words").asString()).contains("Contacts: 2485 is on 2 devices.");
+        JsonNode twice = look("numbers", "Outside number;Note\n+999 55 77 00 01;a\n+99955770001;b\n");
+        assertThat(twice.path("refused").asInt()).isEqualTo(1);
     }
 
     @Test

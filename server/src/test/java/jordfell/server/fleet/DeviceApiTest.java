@@ -11,6 +11,7 @@ import jordfell.server.support.RunningServer.Answer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
 
 class DeviceApiTest {
 
@@ -40,6 +41,46 @@ class DeviceApiTest {
         assertThat(bind(id, "1", "2", "3", "4", "5", "6", "7").problemAt("/numbers/6"))
                 .contains("The Korrin K24 has 6 lines; 7 were given.");
         assertThat(pier.sheet(id).path("lines")).hasSize(1);
+    }
+
+    @Test
+    void deskPhoneDoesNotBecomeAProgramByAnEdit() {
+        long id = pier.enrolled("02-4B-7A-04-00-11", "Box", "", "");
+        Map<String, Object> wish = wish(id);
+        wish.put("modelId", "quillon");
+        assertThat(pier.client().put("/api/devices/" + id, wish).problemAt("/modelId"))
+                .startsWith(
+                        "02-4B-7A-04-00-11 is the MAC of a device; a Quillon softphone is a program, and has none.");
+        JsonNode many = pier.client()
+                .post("/api/fleet/try/change", Map.of("deviceIds", List.of(id), "modelId", "quillon"))
+                .json();
+        assertThat(many.get(0).path("refusal").asString()).startsWith("A program has no MAC of its own");
+    }
+
+    @Test
+    void bindingChecksPortsBehindARouterAsIntakeDoes() {
+        pier.client()
+                .post(
+                        "/api/sites",
+                        Map.of(
+                                "domainId",
+                                pier.domainId,
+                                "name",
+                                "Net loft",
+                                "natTimeout",
+                                60,
+                                "behindNat",
+                                true,
+                                "portBase",
+                                20_000,
+                                "allowsLocalMacs",
+                                true));
+        pier.enrolledAt("Net loft", "02-4B-7A-04-00-12", "Loft 1", "2486");
+        long second = pier.enrolledAt("Net loft", "02-4B-7A-04-00-13", "Loft 2", "2487");
+        assertThat(bind(second, "2486").problemAt("/numbers/0"))
+                .startsWith("Loft 1 has local port 22486 behind the same router.");
+        long elsewhere = pier.enrolled("02-4B-7A-04-00-14", "Quay", "", "");
+        assertThat(bind(elsewhere, "2486").status()).isEqualTo(200);
     }
 
     @Test

@@ -106,13 +106,48 @@ class DeviceLifeTest {
     }
 
     @Test
+    void adapterCarriesALineInItsSecondSocketAlone() {
+        String mac = "02-5C-20-27-00-02";
+        long id = client.post(
+                        "/api/intake",
+                        Map.of(
+                                "rows",
+                                List.of(Map.of(
+                                        "device",
+                                        mac,
+                                        "model",
+                                        "tessaro-t2",
+                                        "site",
+                                        "Eskvik Pier",
+                                        "label",
+                                        "Winch house",
+                                        "extension",
+                                        "none",
+                                        "secondLine",
+                                        "2488"))))
+                .json()
+                .path("deviceIds")
+                .get(0)
+                .asLong();
+        assertThat(pier.sheet(id).path("lines").get(0).path("position").asInt()).isEqualTo(2);
+        client.post("/api/lab/phones", Map.of("mac", mac, "modelId", "tessaro-t2", "siteId", pier.siteId));
+        pier.release(id);
+        pier.untilRail(id, "ppppppp");
+        assertThat(client.put("/api/devices/" + id + "/lines", Map.of("numbers", List.of("2488", "")))
+                        .status())
+                .isEqualTo(200);
+        assertThat(pier.sheet(id).path("lines")).hasSize(1);
+        assertThat(pier.sheet(id).path("lines").get(0).path("position").asInt()).isEqualTo(1);
+    }
+
+    @Test
     void manyAreChangedAtOnceAfterTheirDifferencesWereShown() {
         long one = pier.enrolled("02-4B-7A-27-00-11", "Bulk 1", "", "");
         long two = pier.enrolled("02-4B-7A-27-00-12", "Bulk 2", "2509", "2510");
         Map<String, Object> wish = Map.of("deviceIds", List.of(one, two), "modelId", "ombrel-w2", "note", "moved");
         JsonNode shown = client.post("/api/fleet/try/change", wish).json();
         assertThat(shown.get(0).path("changes").toString()).contains("model Korrin K24 → Ombrel W2");
-        assertThat(shown.get(1).path("refusal").asString()).isEqualTo("It has 2 lines; the Ombrel W2 has 1.");
+        assertThat(shown.get(1).path("refusal").asString()).isEqualTo("It uses line 2; the Ombrel W2 has 1.");
         JsonNode done = client.post("/api/fleet/change", wish).json();
         assertThat(pier.sheet(one).path("note").asString()).isEqualTo("moved");
         assertThat(pier.sheet(two).path("note").asString()).isEmpty();

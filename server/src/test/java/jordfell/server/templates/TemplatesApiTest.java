@@ -174,7 +174,11 @@ class TemplatesApiTest {
         assertThat(own.path("value").asString()).isEqualTo("10");
         assertThat(own.path("past").get(0).path("became").asString()).isEqualTo("10");
         assertThat(pier.client()
-                        .put(path, Map.of("value", "20"), "If-Match", "\"1\"")
+                        .put(
+                                path,
+                                Map.of("value", "20"),
+                                "If-Match",
+                                "\"" + own.path("version").asLong() + "\"")
                         .status())
                 .isEqualTo(200);
     }

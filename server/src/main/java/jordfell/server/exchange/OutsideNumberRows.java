@@ -1,0 +1,87 @@
+package jordfell.server.exchange;
+
+import java.util.Optional;
+import jordfell.core.roster.Domain;
+import jordfell.core.roster.OutsideNumber;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.roster.Extension;
+import jordfell.server.roster.ExtensionStore;
+import jordfell.server.roster.OutsideNumberStore;
+import jordfell.server.roster.OutsideNumberStore.Did;
+import jordfell.server.undo.Kept;
+import org.springframework.stereotype.Component;
+
+/** Judges rows of outside numbers. */
+@Component
+class OutsideNumberRows {
+
+    private final OutsideNumberStore numbers;
+    private final ExtensionStore extensions;
+
+    OutsideNumberRows(OutsideNumberStore numbers, ExtensionStore extensions) {
+        this.numbers = numbers;
+        this.extensions = extensions;
+    }
+
+    RowJudge of(Domain domain) {
+        return new RowJudge() {
+            @Override
+            public String key(RowWish row) {
+                return OutsideNumber.normalise(row.cell("Outside number"));
+            }
+
+            @Override
+            public Step judge(RowWish row) {
+                return OutsideNumberRows.this.judge(domain, row);
+            }
+        };
+    }
+
+    private Step judge(Domain domain, RowWish row) {
+        String written = row.cell("Outside number");
+        OutsideNumber.refuse(written).ifPresent(reason -> {
+            throw RefusedException.field("/Outside number", reason, "");
+        });
+        String e164 = OutsideNumber.normalise(written);
+        Optional<Did> before = numbers.byNumber(e164);
+        before.filter(d -> d.domainId() != domain.id()).ifPresent(d -> {
+            throw RefusedException.field("/Outside number", "It belongs to another domain.", "Remove it there first.");
+        });
+        Did now = before.orElse(new Did(0, domain.id(), e164, Optional.empty(), "", "", 1));
+        String rangBefore = now.extensionId()
+                .flatMap(extensions::find)
+                .map(Extension::number)
+                .orElse("");
+        String extension = row.cell("Extension", rangBefore);
+        Optional<Long> rings = extension.isEmpty()
+                ? Optional.empty()
+                : Optional.of(extensions
+                        .byNumber(domain.id(), extension)
+                        .orElseThrow(() -> RefusedException.field(
+                                "/Extension",
+                                "There is no extension " + extension + ".",
+                                "Import the extensions first."))
+                        .id());
+        Did after = new Did(
+                now.id(),
+                domain.id(),
+                e164,
+                rings,
+                row.cell("Prefix", now.prefix()),
+                row.cell("Note", now.note()),
+                now.version());
+        return before.isEmpty()
+                ? Step.makes(row, e164, recording -> recording.made(Kept.NUMBER, numbers.add(after)))
+                : Step.changes(
+                        row,
+                        e164,
+                        new Step.Differences()
+                                .in("Extension", rangBefore, extension)
+                                .in("Prefix", now.prefix(), after.prefix())
+                                .in("Note", now.note(), after.note()),
+                        recording -> {
+                            recording.changing(Kept.NUMBER, now.id());
+                            numbers.change(after);
+                        });
+    }
+}
