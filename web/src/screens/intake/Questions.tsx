@@ -2,7 +2,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
-import { Act, Choice } from '../../kit/basics'
+import { Act, Choice, Mono } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 import type { Sheet } from './queries'
 
@@ -14,12 +14,12 @@ const BUTTONS = 4
 /** Questions that several rows ask, each settled by one answer. */
 export function Questions({ sheet }: { sheet: Sheet }) {
   const answer = useChange(
-    (wish: { question: string; column: string; value: string }) =>
+    (wish: { question: string; answer: string }) =>
       unwrap(client.POST('/api/intake/sheet/answers', { body: wish })),
     undefined,
     'sheet',
   )
-  const open = sheet.questions.filter((q) => q.offers.length > 0)
+  const open = sheet.questions
   if (open.length === 0) return null
   return (
     <Box as="section" aria-label="Questions" maxH="122px" overflow="auto" py="4px">
@@ -29,12 +29,12 @@ export function Questions({ sheet }: { sheet: Sheet }) {
             {q.rows} {q.rows === 1 ? 'row' : 'rows'}
           </chakra.b>
           <span>
-            <b>{q.reason}</b> {q.hint}
+            <b>{q.reason}</b> {q.span && <Mono>{q.span}</Mono>} {q.hint}
           </span>
           <Offers
             question={q}
             busy={answer.isPending}
-            onAnswer={(value) => answer.mutate({ question: q.question, column: q.column, value })}
+            onAnswer={(chosen) => answer.mutate({ question: q.question, answer: chosen })}
           />
         </Flex>
       ))}
@@ -43,10 +43,10 @@ export function Questions({ sheet }: { sheet: Sheet }) {
   )
 }
 
-type OffersProps = { question: Question; busy: boolean; onAnswer: (value: string) => void }
+type OffersProps = { question: Question; busy: boolean; onAnswer: (answer: string) => void }
 
 function Offers({ question, busy, onAnswer }: OffersProps) {
-  if (question.offers.length > BUTTONS) {
+  if (question.answers.length > BUTTONS) {
     return (
       <Choice
         aria-label={`Answer for ${question.rows} rows: ${question.reason}`}
@@ -55,19 +55,17 @@ function Offers({ question, busy, onAnswer }: OffersProps) {
         onChange={(e) => onAnswer(e.target.value)}
       >
         <option value="">choose…</option>
-        {question.offers.map((o) => (
-          <option key={o.value} value={o.value}>
-            {o.label}
-          </option>
+        {question.answers.map((a) => (
+          <option key={a}>{a}</option>
         ))}
       </Choice>
     )
   }
   return (
     <>
-      {question.offers.map((o) => (
-        <Act key={o.value} py="1px" px="8px" disabled={busy} onClick={() => onAnswer(o.value)}>
-          {o.label}
+      {question.answers.map((a) => (
+        <Act key={a} py="1px" px="8px" disabled={busy} onClick={() => onAnswer(a)}>
+          {a}
         </Act>
       ))}
     </>

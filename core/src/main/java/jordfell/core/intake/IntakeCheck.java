@@ -40,6 +40,12 @@ import jordfell.core.text.PlainText;
 /** Decides what is to become of each row, with an eye on the rows before it. */
 public final class IntakeCheck {
 
+    /** The question of rows about devices that the records have otherwise; its answer is a decision. */
+    public static final String CHANGED = "changed";
+
+    /** The decision of a row whose device another row of the same sheet enrolled. */
+    public static final String TWICE = "twice";
+
     private static final int LONGEST_LABEL = 60;
     private static final int LONGEST_NOTE = 2_000;
     private static final int LONGEST_SERIAL = 60;
@@ -84,13 +90,14 @@ public final class IntakeCheck {
         }
         List<IntakeVerdict> verdicts = new ArrayList<>(rows.size());
         for (int i = 0; i < rows.size(); i++) {
-            verdicts.add(check.judge(rows.get(i), i));
+            RowProblems found = new RowProblems();
+            verdicts.add(check.judge(rows.get(i), i, found));
+            found.settle();
         }
         return verdicts;
     }
 
-    private IntakeVerdict judge(IntakeRow written, int index) {
-        RowProblems found = new RowProblems();
+    private IntakeVerdict judge(IntakeRow written, int index, RowProblems found) {
         IntakeRow row = written.withDefaults(defaults);
         DeviceCell.Reading device = DeviceCell.read(row.cell(DEVICE), found);
         boolean twice = stoodBefore(device, index, found);
@@ -146,6 +153,14 @@ public final class IntakeCheck {
     /** A row for a device that is enrolled already: the same, or something else, or nothing at all. */
     private IntakeVerdict known(IntakeRow written, Enrolled device, int index, RowProblems found) {
         String where = "Enrolled already as " + device.label() + " at " + device.site() + ".";
+        if (written.cell(DECISION).equals(TWICE)) {
+            found.refuseAbout(
+                    device.id(),
+                    DEVICE,
+                    "The same MAC stood in a row that was enrolled from here, as " + device.label() + ".",
+                    "Remove this row, or read the label again.");
+            return verdict(found, false, () -> null);
+        }
         boolean saysNothing = written.cells().keySet().stream().allMatch(c -> c == DEVICE || c == DECISION);
         if (saysNothing) {
             found.refuseAbout(device.id(), DEVICE, where, "Open that device, or read the label again.");
@@ -166,7 +181,7 @@ public final class IntakeCheck {
                                     .map(c -> c.what() + " “" + c.after() + "” instead of “" + c.before() + "”")
                                     .collect(Collectors.joining(", "))
                             + ".",
-                    "changed",
+                    CHANGED,
                     List.of(new Offer(TAKE, "take the row"), new Offer(LEAVE, "leave it as it is")));
             return verdict(found, false, () -> null);
         }
@@ -247,9 +262,10 @@ public final class IntakeCheck {
 
     private boolean stoodBefore(DeviceCell.Reading device, int index, RowProblems found) {
         Integer before = device.mac()
-                .map(m -> macs.putIfAbsent(m, index))
-                .orElseGet(() ->
-                        device.claim().map(c -> claims.putIfAbsent(c, index)).orElse(null));
+                .map(macs::get)
+                .orElseGet(() -> device.claim().map(claims::get).orElse(null));
+        device.mac().ifPresent(m -> found.claims(() -> macs.putIfAbsent(m, index)));
+        device.claim().ifPresent(c -> found.claims(() -> claims.putIfAbsent(c, index)));
         if (before == null) {
             return false;
         }
@@ -358,7 +374,9 @@ public final class IntakeCheck {
         if (serial.isEmpty()) {
             return;
         }
-        Integer before = serials.putIfAbsent(serial.toUpperCase(Locale.ROOT), index);
+        String key = serial.toUpperCase(Locale.ROOT);
+        Integer before = serials.get(key);
+        found.claims(() -> serials.putIfAbsent(key, index));
         if (before != null) {
             found.refuse(
                     SERIAL,

@@ -36,10 +36,10 @@ public record IntakeVerdict(
     /**
      * Something at a cell.
      *
-     * @param answerable the person can say what is meant, and the row is ready then
+     * @param answerable what is written may be meant; the person says so, or says what is meant instead
      * @param question equal for problems that one answer can settle; empty where each needs its own
      * @param deviceId the device that this is about, to link to
-     * @param offers what the cell could hold instead
+     * @param offers what the cell could hold instead; what is refused may have some too
      */
     public record Problem(
             IntakeColumn column,
@@ -55,6 +55,11 @@ public record IntakeVerdict(
 
         static Problem refused(IntakeColumn column, String reason, String hint) {
             return new Problem(column, reason, hint, false, "", Optional.empty(), List.of());
+        }
+
+        static Problem refused(
+                IntakeColumn column, String reason, String hint, String question, List<Offer> offers) {
+            return new Problem(column, reason, hint, false, question, Optional.empty(), offers);
         }
 
         static Problem asked(IntakeColumn column, String reason, String hint, String question, List<Offer> offers) {

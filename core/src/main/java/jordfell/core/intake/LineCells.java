@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /** Reads the cells that say which extension each line has: a number, a list, a range, or a wish. */
 final class LineCells {
@@ -22,7 +24,7 @@ final class LineCells {
     static final String SHARED = "shared ";
 
     private static final int MOST = 64;
-    private static final Pattern RANGE = Pattern.compile("([0-9]{2,7})\\s*[-–]\\s*([0-9]{2,7})");
+    private static final Pattern RANGE = Pattern.compile("([0-9]{2,7})-([0-9]{2,7})");
 
     /**
      * A line as it is asked for.
@@ -32,6 +34,10 @@ final class LineCells {
     record Wish(int position, IntakeColumn column, String text, boolean shared) {
         boolean draws() {
             return text.equals(DRAW);
+        }
+
+        String written() {
+            return shared ? SHARED + text : text;
         }
     }
 
@@ -53,31 +59,44 @@ final class LineCells {
                 .toList();
     }
 
+    /** The cell of a wish with something else in its place; what stands beside it stays. */
+    static String instead(List<Wish> all, Wish wish, String text) {
+        return all.stream()
+                .filter(w -> w.column() == wish.column())
+                .map(w -> w.position() == wish.position() ? text : w.written())
+                .collect(Collectors.joining("+"));
+    }
+
     private static void add(String cell, IntakeColumn column, int from, List<Wish> wishes) {
         int position = from;
-        String text = cell.strip().toLowerCase(Locale.ROOT);
+        String text = cell.strip()
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("\\s+", " ")
+                .replaceAll(" ?[-–] ?", "-");
         if (text.isEmpty() || text.equals(NONE)) {
             return;
         }
-        boolean shared = text.startsWith(SHARED);
-        String bare = shared ? text.substring(SHARED.length()).strip() : text;
-        Matcher range = RANGE.matcher(bare);
-        if (range.matches()) {
-            int first = Integer.parseInt(range.group(1));
-            int last = Integer.parseInt(range.group(2));
-            if (last >= first
-                    && last - first < MOST
-                    && range.group(1).length() == range.group(2).length()) {
-                for (int n = first; n <= last; n++) {
-                    wishes.add(new Wish(position++, column, Integer.toString(n), shared));
+        for (String part : text.split("[+/,; ]*[+/,;][+/,; ]*|(?<!shared) ")) {
+            boolean shared = part.startsWith(SHARED);
+            String bare = shared ? part.substring(SHARED.length()).strip() : part;
+            for (String number : range(bare)) {
+                if (wishes.size() < MOST) {
+                    wishes.add(new Wish(position++, column, number, shared));
                 }
-                return;
             }
         }
-        for (String part : bare.split("[+/,;\\s]+")) {
-            if (!part.isEmpty() && wishes.size() < MOST) {
-                wishes.add(new Wish(position++, column, part, shared));
-            }
+    }
+
+    /** The numbers of a range, or what is written if it is none. */
+    private static List<String> range(String bare) {
+        Matcher range = RANGE.matcher(bare);
+        if (!range.matches() || range.group(1).length() != range.group(2).length()) {
+            return bare.isEmpty() ? List.of() : List.of(bare);
         }
+        int first = Integer.parseInt(range.group(1));
+        int last = Integer.parseInt(range.group(2));
+        return last < first || last - first >= MOST
+                ? List.of(bare)
+                : IntStream.rangeClosed(first, last).mapToObj(Integer::toString).toList();
     }
 }

@@ -42,6 +42,12 @@ final class LinePlanner {
     /** An extension that a row before makes or takes. */
     private record Taken(int row, int limit, int devices) {}
 
+    static final String SHARED_ROW = "shared-row";
+    static final String SHARED_DEVICE = "shared-device";
+
+    /** Numbers that can't be given, whatever for: all may be answered at once. */
+    static final String REFUSED_NUMBER = "refused-number";
+
     private final IntakeRecords records;
     private final Set<String> wanted = new HashSet<>();
     private final Map<Long, NumberDraw> numbers = new HashMap<>();
@@ -78,13 +84,15 @@ final class LinePlanner {
         List<LinePlan> plans = new ArrayList<>();
         Set<String> own = new HashSet<>();
         for (LineCells.Wish wish : wishes) {
-            plan(row, wish, own, found).ifPresent(plans::add);
+            plan(row, wishes, wish, own, found).ifPresent(plans::add);
         }
         showDrawn(wishes, plans, found);
         return plans;
     }
 
-    private Optional<LinePlan> plan(Row row, LineCells.Wish wish, Set<String> own, RowProblems found) {
+    private Optional<LinePlan> plan(
+            Row row, List<LineCells.Wish> all, LineCells.Wish wish, Set<String> own, RowProblems found) {
+        List<Offer> another = List.of(drawAnother(all, wish));
         NumberDraw draw = draw(row.site().domainId());
         String number = wish.text();
         if (wish.draws() && found.refused()) {
@@ -111,65 +119,80 @@ final class LinePlanner {
         Optional<ExtensionRecord> there = records.extension(row.site().domainId(), number);
         Taken before = wish.draws() ? null : taken.get(key);
         if (before != null) {
-            askToShareWithRow(row, wish, number, before, found);
+            askToShareWithRow(row, all, wish, number, before, found);
         } else if (there.isPresent()) {
-            askToShareWithDevice(row, wish, number, there.get(), found);
+            askToShareWithDevice(row, all, wish, number, there.get(), found);
         }
         if (before == null && there.isEmpty() && !wish.draws()) {
             String asked = number;
-            draw.refuse(number).ifPresent(r -> found.refuse(wish.column(), r.reason(), r.hint()));
-            draw.take(asked);
+            draw.refuse(number)
+                    .ifPresent(r -> found.refuse(wish.column(), r.reason(), r.hint(), REFUSED_NUMBER, another));
+            found.claims(() -> draw.take(asked));
         }
-        there.ifPresent(e -> checkPerson(row, wish, e, found));
+        there.ifPresent(e -> checkPerson(row, all, wish, e, found));
         int limit = there.map(ExtensionRecord::contactLimit).orElse(limit(row));
         int held = there.map(e -> otherDevices(row, e)).orElse(0);
-        taken.merge(
-                key, new Taken(row.index(), limit, held + 1), (a, b) -> new Taken(a.row(), a.limit(), a.devices() + 1));
-        checkPort(row, wish, number, found);
+        found.claims(() -> taken.merge(
+                key,
+                new Taken(row.index(), limit, held + 1),
+                (a, b) -> new Taken(a.row(), a.limit(), a.devices() + 1)));
+        checkPort(row, all, wish, number, found);
         return Optional.of(line(row, wish, number, there, Optional.ofNullable(before)));
     }
 
     /** A number that a row before has: to be shared, if there is room and the person says so. */
-    private void askToShareWithRow(Row row, LineCells.Wish wish, String number, Taken before, RowProblems found) {
+    private void askToShareWithRow(
+            Row row, List<LineCells.Wish> all, LineCells.Wish wish, String number, Taken before, RowProblems found) {
         String reason = "Extension " + number + " stands in row " + (before.row() + 1) + " too.";
         if (before.devices() >= before.limit()) {
             found.refuse(
                     wish.column(),
                     reason,
                     "It may be on " + before.limit() + (before.limit() == 1 ? " device" : " devices") + "; "
-                            + nextFree(row, number));
+                            + nextFree(row, number),
+                    REFUSED_NUMBER,
+                    List.of(drawAnother(all, wish)));
         } else if (!wish.shared()) {
             found.ask(
                     wish.column(),
                     reason,
                     "Should both devices ring?",
-                    "shared-row",
+                    SHARED_ROW,
                     List.of(
-                            new Offer(LineCells.SHARED + number, "share it"),
-                            new Offer(LineCells.DRAW, "draw another")));
+                            new Offer(LineCells.instead(all, wish, LineCells.SHARED + number), "share it"),
+                            drawAnother(all, wish)));
         }
     }
 
     /** An extension that devices have already. */
     private void askToShareWithDevice(
-            Row row, LineCells.Wish wish, String number, ExtensionRecord extension, RowProblems found) {
+            Row row,
+            List<LineCells.Wish> all,
+            LineCells.Wish wish,
+            String number,
+            ExtensionRecord extension,
+            RowProblems found) {
         int others = otherDevices(row, extension);
         if (others == 0) {
             return;
         }
         String reason = number + " is taken: it rings " + extension.holder() + ".";
         if (others >= extension.contactLimit()) {
-            found.refuse(wish.column(), reason, nextFree(row, number));
+            found.refuse(wish.column(), reason, nextFree(row, number), REFUSED_NUMBER, List.of(drawAnother(all, wish)));
         } else if (!wish.shared()) {
             found.ask(
                     wish.column(),
                     reason,
                     "It may be on " + extension.contactLimit() + " devices. " + nextFree(row, number),
-                    "shared-device",
+                    SHARED_DEVICE,
                     List.of(
-                            new Offer(LineCells.SHARED + number, "share it"),
-                            new Offer(LineCells.DRAW, "draw another")));
+                            new Offer(LineCells.instead(all, wish, LineCells.SHARED + number), "share it"),
+                            drawAnother(all, wish)));
         }
+    }
+
+    private static Offer drawAnother(List<LineCells.Wish> all, LineCells.Wish wish) {
+        return new Offer(LineCells.instead(all, wish, LineCells.DRAW), "draw another");
     }
 
     private static int otherDevices(Row row, ExtensionRecord extension) {
@@ -179,7 +202,8 @@ final class LinePlanner {
         return extension.devices() - (own ? 1 : 0);
     }
 
-    private static void checkPerson(Row row, LineCells.Wish wish, ExtensionRecord extension, RowProblems found) {
+    private static void checkPerson(
+            Row row, List<LineCells.Wish> all, LineCells.Wish wish, ExtensionRecord extension, RowProblems found) {
         if (row.person().isEmpty() || extension.personId().isEmpty() || wish.position() > 1) {
             return;
         }
@@ -188,12 +212,15 @@ final class LinePlanner {
             found.refuse(
                     wish.column(),
                     extension.number() + " is " + extension.person() + "’s.",
-                    "Correct the person or the number, or pass the extension on in the Roster.");
+                    "Correct the person or the number, or pass the extension on in the Roster.",
+                    REFUSED_NUMBER,
+                    List.of(drawAnother(all, wish)));
         }
     }
 
     /** Behind a router, two phones with one local port are mixed up. */
-    private void checkPort(Row row, LineCells.Wish wish, String number, RowProblems found) {
+    private void checkPort(
+            Row row, List<LineCells.Wish> all, LineCells.Wish wish, String number, RowProblems found) {
         if (!row.site().behindNat() || !number.matches("[0-9]{2,7}")) {
             return;
         }
@@ -208,15 +235,24 @@ final class LinePlanner {
         int port = LocalPorts.of(row.site().portBase(), number);
         Optional<String> refusal = LocalPorts.refuse(row.site().portBase(), number);
         if (refusal.isPresent()) {
-            found.refuse(wish.column(), refusal.get(), "Change the site’s port rule in Settings.");
+            found.refuse(
+                    wish.column(),
+                    refusal.get(),
+                    "Change the site’s port rule in Settings.",
+                    REFUSED_NUMBER,
+                    List.of(drawAnother(all, wish)));
             return;
         }
-        Integer before = ports.putIfAbsent(row.site().id() + ":" + port, row.index());
+        String key = row.site().id() + ":" + port;
+        Integer before = ports.get(key);
+        found.claims(() -> ports.putIfAbsent(key, row.index()));
         if (before != null && before != row.index()) {
             found.refuse(
                     wish.column(),
                     "Row " + (before + 1) + " has local port " + port + " behind the same router too.",
-                    LocalPorts.ONE_EACH);
+                    LocalPorts.ONE_EACH,
+                    REFUSED_NUMBER,
+                    List.of(drawAnother(all, wish)));
         } else {
             records.portHolder(row.site().id(), port)
                     .filter(holder ->
@@ -224,7 +260,9 @@ final class LinePlanner {
                     .ifPresent(holder -> found.refuse(
                             wish.column(),
                             holder + " has local port " + port + " behind the same router.",
-                            LocalPorts.ONE_EACH));
+                            LocalPorts.ONE_EACH,
+                            REFUSED_NUMBER,
+                            List.of(drawAnother(all, wish))));
         }
     }
 

@@ -15,12 +15,31 @@ final class RowProblems {
     final List<String> notes = new ArrayList<>();
     final Map<IntakeColumn, String> shown = new LinkedHashMap<>();
 
+    private final List<Runnable> claims = new ArrayList<>();
+
     void refuse(IntakeColumn column, String reason, String hint) {
         problems.add(Problem.refused(column, reason, hint));
     }
 
     void refuseAbout(long device, IntakeColumn column, String reason, String hint) {
         problems.add(Problem.refused(column, reason, hint).about(device));
+    }
+
+    /** The row can't be as it stands, and there is an answer that would do. */
+    void refuse(IntakeColumn column, String reason, String hint, String question, List<Offer> offers) {
+        problems.add(Problem.refused(column, reason, hint, question, offers));
+    }
+
+    /** What the row takes for itself; a row that is refused takes nothing. */
+    void claims(Runnable claim) {
+        claims.add(claim);
+    }
+
+    /** Has the row take what it claims, unless it is refused. To be called when all of it was looked at. */
+    void settle() {
+        if (!refused()) {
+            claims.forEach(Runnable::run);
+        }
     }
 
     void ask(IntakeColumn column, String reason, String hint, String question, List<Offer> offers) {

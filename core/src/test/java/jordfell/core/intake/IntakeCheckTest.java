@@ -327,6 +327,37 @@ class IntakeCheckTest {
     }
 
     @Test
+    void refusedRowTakesNothingFromAGoodOne() {
+        String second = PLAIN.replace(MAC, "024b7a000002");
+        List<IntakeVerdict> verdicts = check(
+                PLAIN + "|extension=2415|serial=S-1|note=\u202Ebad",
+                PLAIN + "|extension=2416",
+                second + "|extension=2415|serial=S-1");
+        assertThat(verdicts)
+                .extracting(IntakeVerdict::state)
+                .containsExactly(State.REFUSED, State.READY, State.READY);
+    }
+
+    @Test
+    void questionsOfManyRowsAreOneWithTheirSpanAndEachRowItsOwnAnswer() {
+        List<IntakeRow> rows = List.of(
+                row("device=024b7a000001|model=k12|site=Eskvik Pier|extension=2414"),
+                row("device=024b7a000002|model=k12|site=Eskvik Pier|extension=2415+2413"),
+                row("device=024b7a000003|model=k12|site=Eskvik Pier|extension=9999"),
+                row("device=024b7a000004|model=k12|site=Eskvik Pier|extension=2413"));
+        List<IntakeVerdict> verdicts = IntakeCheck.of(rows, Map.of(), records);
+        BulkQuestion question = BulkQuestion.of(rows, verdicts).get(0);
+        assertThat(question.rows()).isEqualTo(3);
+        assertThat(question.reason()).isEqualTo("The number can’t be given.");
+        assertThat(question.span()).isEqualTo("2413, 9999, 2415+2413");
+        assertThat(question.answers()).containsExactly("draw another");
+        assertThat(BulkQuestion.value(verdicts.get(1), question.question(), "draw another"))
+                .contains("2415+draw");
+        assertThat(BulkQuestion.value(verdicts.get(0), question.question(), "draw another"))
+                .isEmpty();
+    }
+
+    @Test
     void adapterMayUseItsSecondSocketAlone() {
         IntakeVerdict adapter = one("device=029e12000001|model=a4|site=Eskvik Pier|extension=none|secondLine=2415");
         assertThat(adapter.plan().orElseThrow().lines())

@@ -5,12 +5,12 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import jordfell.core.intake.IntakeCheck;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeVerdict;
 import jordfell.core.intake.IntakeVerdict.Offer;
@@ -48,7 +48,13 @@ class SheetController {
 
     /** A question that several rows ask. */
     record QuestionView(
-            String question, String column, String reason, String hint, long rows, List<OfferView> offers) {}
+            String question,
+            String column,
+            String reason,
+            String hint,
+            long rows,
+            String span,
+            List<String> answers) {}
 
     record FileView(
             String name,
@@ -97,10 +103,8 @@ class SheetController {
 
     record Cells(@Nullable List<Long> positions, @Nullable Map<String, String> cells) {}
 
-    record Answer(
-            @Nullable String question,
-            @Nullable String column,
-            @Nullable String value) {}
+    /** @param answer the name of an answer that every row with this question has */
+    record Answer(@Nullable String question, @Nullable String answer) {}
 
     record Mapping(@Nullable List<@Nullable String> fields, boolean headings) {}
 
@@ -128,7 +132,12 @@ class SheetController {
                 checked.count(State.NEEDS_ANSWER),
                 checked.count(State.REFUSED),
                 checked.count(State.UNCHANGED),
-                questions(checked),
+                checked.questions().stream()
+                        .filter(q -> !q.answers().isEmpty())
+                        .limit(MOST_QUESTIONS)
+                        .map(q -> new QuestionView(
+                                q.question(), q.column().field(), q.reason(), q.hint(), q.rows(), q.span(), q.answers()))
+                        .toList(),
                 drawn(checked),
                 java.util.Arrays.stream(IntakeColumn.values())
                         .map(c -> new ColumnView(c.field(), c.heading()))
@@ -182,14 +191,10 @@ class SheetController {
 
     @PostMapping("/answers")
     Settled answer(@AuthenticationPrincipal SignedIn who, @RequestBody Answer wish) {
-        IntakeColumn column = IntakeColumn.named(wish.column() == null ? "" : wish.column())
-                .orElseThrow(() -> RefusedException.field("/column", "There is no such column.", "Load again."));
-        boolean decides = column == IntakeColumn.DEVICE && "changed".equals(wish.question());
         return new Settled(sheets.answer(
                 who.login(),
                 wish.question() == null ? "" : wish.question(),
-                decides ? IntakeColumn.DECISION : column,
-                wish.value() == null ? "" : wish.value()));
+                wish.answer() == null ? "" : wish.answer()));
     }
 
     @PostMapping("/rows/remove")
@@ -266,42 +271,6 @@ class SheetController {
         sheets.bringBack(who.login());
     }
 
-    /** Questions that one answer settles, those of most rows first. */
-    private static List<QuestionView> questions(Sheets.Checked checked) {
-        Map<String, List<Problem>> byQuestion = new LinkedHashMap<>();
-        checked.verdicts().stream()
-                .flatMap(v -> v.problems().stream())
-                .filter(p -> p.answerable() && !p.question().isEmpty())
-                .forEach(p -> byQuestion
-                        .computeIfAbsent(p.question(), q -> new ArrayList<>())
-                        .add(p));
-        return byQuestion.entrySet().stream()
-                .sorted((a, b) ->
-                        Integer.compare(b.getValue().size(), a.getValue().size()))
-                .limit(MOST_QUESTIONS)
-                .map(e -> question(e.getKey(), e.getValue()))
-                .toList();
-    }
-
-    /** Offers that stand with every row that asks; where rows differ in words, only what they share is said. */
-    private static QuestionView question(String key, List<Problem> problems) {
-        Problem first = problems.get(0);
-        List<OfferView> offers = first.offers().stream()
-                .filter(o -> problems.stream().allMatch(p -> p.offers().contains(o)))
-                .map(o -> new OfferView(o.value(), o.label()))
-                .toList();
-        boolean sameHint = problems.stream().allMatch(p -> p.hint().equals(first.hint()));
-        boolean sameReason = problems.stream().allMatch(p -> p.reason().equals(first.reason()));
-        String shared = key.equals("changed") ? "Enrolled already, and the row says otherwise." : first.reason();
-        return new QuestionView(
-                key,
-                first.column().field(),
-                sameReason ? first.reason() : shared,
-                sameHint ? first.hint() : "",
-                problems.size(),
-                offers);
-    }
-
     /** The fields in which some row has something written. */
     private static List<String> used(Sheet sheet) {
         java.util.Set<IntakeColumn> used = java.util.EnumSet.noneOf(IntakeColumn.class);
@@ -344,7 +313,7 @@ class SheetController {
     }
 
     private static ProblemView view(Problem p) {
-        boolean decides = p.question().equals("changed");
+        boolean decides = p.question().equals(IntakeCheck.CHANGED);
         return new ProblemView(
                 decides ? IntakeColumn.DECISION.field() : p.column().field(),
                 p.reason(),

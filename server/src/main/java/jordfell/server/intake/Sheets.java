@@ -10,6 +10,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.identity.MacReader;
+import jordfell.core.identity.MacReading;
+import jordfell.core.intake.BulkQuestion;
 import jordfell.core.intake.EnrolPlan;
 import jordfell.core.intake.IntakeCheck;
 import jordfell.core.intake.IntakeColumn;
@@ -31,6 +36,10 @@ public class Sheets {
 
     /** A sheet with a verdict for each of its rows. */
     record Checked(Sheet sheet, List<IntakeVerdict> verdicts) {
+
+        List<BulkQuestion> questions() {
+            return BulkQuestion.of(sheet.cells(), verdicts);
+        }
 
         long count(State state) {
             return verdicts.stream().filter(v -> v.state() == state).count();
@@ -168,19 +177,24 @@ public class Sheets {
         change(sheet, row -> chosen.contains(row.position()), cells);
     }
 
-    /** Gives one answer to a question wherever it is asked. Gives how many rows it settled. */
-    int answer(String owner, String question, IntakeColumn column, String value) {
+    /** Gives one answer to a question wherever it is asked, each row its own by that name. Gives how many rows it settled. */
+    int answer(String owner, String question, String answer) {
         Checked now = open(owner);
-        Set<Long> asked = new java.util.HashSet<>();
+        IntakeColumn column = now.questions().stream()
+                .filter(q -> q.question().equals(question) && q.answers().contains(answer))
+                .map(q -> question.equals(IntakeCheck.CHANGED) ? IntakeColumn.DECISION : q.column())
+                .findFirst()
+                .orElseThrow(() -> RefusedException.field(
+                        "/answer", "No row asks that any more, or not with this answer.", "Look again what is asked."));
+        List<Sheet.Row> changed = new ArrayList<>();
         for (int i = 0; i < now.verdicts().size(); i++) {
-            boolean asks = now.verdicts().get(i).problems().stream()
-                    .anyMatch(p -> p.question().equals(question) && !question.isEmpty());
-            if (asks) {
-                asked.add(now.sheet().rows().get(i).position());
-            }
+            Sheet.Row row = now.sheet().rows().get(i);
+            BulkQuestion.value(now.verdicts().get(i), question, answer)
+                    .ifPresent(value -> changed.add(
+                            new Sheet.Row(row.position(), row.line(), row.cells().with(column, value))));
         }
-        change(now.sheet(), row -> asked.contains(row.position()), Map.of(column, value));
-        return asked.size();
+        store.change(now.sheet().id(), changed);
+        return changed.size();
     }
 
     void remove(String owner, Collection<Long> positions) {
@@ -220,9 +234,27 @@ public class Sheets {
                 throw RefusedException.field("/", "No row is ready.", "Answer or correct the rows first.");
             }
             Batches.Enrolled done = batches.enrol(plans, name, now.sheet().source());
+            markTwice(now, plans);
             store.remove(now.sheet().id(), positions(now, v -> v.plan().isPresent()));
             return done;
         });
+    }
+
+    /** A row that was refused because another has its MAC is not the record’s to change once that one is enrolled. */
+    private void markTwice(Checked now, List<EnrolPlan> plans) {
+        Set<MacAddress> enrolled =
+                plans.stream().flatMap(p -> p.mac().stream()).collect(Collectors.toSet());
+        List<Sheet.Row> twice = new ArrayList<>();
+        for (int i = 0; i < now.verdicts().size(); i++) {
+            Sheet.Row row = now.sheet().rows().get(i);
+            if (now.verdicts().get(i).state() == State.REFUSED
+                    && MacReader.read(row.cells().cell(IntakeColumn.DEVICE)) instanceof MacReading.Valid valid
+                    && enrolled.contains(valid.mac())) {
+                twice.add(new Sheet.Row(
+                        row.position(), row.line(), row.cells().with(IntakeColumn.DECISION, IntakeCheck.TWICE)));
+            }
+        }
+        store.change(now.sheet().id(), twice);
     }
 
     /** Enrols these rows in one go, or none and the reasons. */

@@ -37,8 +37,8 @@ class SheetApiTest {
         return client.get("/api/intake/sheet/rows").json().path("rows");
     }
 
-    private void answer(String question, String column, String value) {
-        client.post("/api/intake/sheet/answers", Map.of("question", question, "column", column, "value", value));
+    private Answer answer(String question, String answer) {
+        return client.post("/api/intake/sheet/answers", Map.of("question", question, "answer", answer));
     }
 
     private long devices(String q) {
@@ -62,10 +62,7 @@ class SheetApiTest {
                 "/api/intake/sheet/mapping",
                 Map.of("fields", List.of("label", "device", "model", "person", "site", "extension"), "headings", true));
         for (JsonNode q : sheet().path("questions")) {
-            answer(
-                    q.path("question").asString(),
-                    q.path("column").asString(),
-                    q.path("offers").get(0).path("value").asString());
+            answer(q.path("question").asString(), q.path("answers").get(0).asString());
         }
         assertThat(sheet().path("ready").asInt()).isEqualTo(3);
         JsonNode enrolled = client.post("/api/intake/sheet/enrol", Map.of("name", "Møllers"))
@@ -157,7 +154,7 @@ class SheetApiTest {
         file("a.csv", csv.replace("Again", "Other"), StandardCharsets.UTF_16);
         assertThat(rows().get(0).path("problems").get(0).path("hint").asString())
                 .contains("label “Other” instead of “Again”");
-        answer("changed", "device", "take");
+        answer("changed", "take the row");
         assertThat(client.post("/api/intake/sheet/enrol", Map.of()).status()).isEqualTo(201);
         assertThat(devices("Other")).isEqualTo(1);
     }
