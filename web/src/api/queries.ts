@@ -61,10 +61,10 @@ export type FleetFilter = { q: string; siteId: number; condition: string }
 export function useDevices(filter: FleetFilter) {
   return useInfiniteQuery({
     queryKey: [...keys.devices, filter],
-    initialPageParam: 0,
+    initialPageParam: '',
     queryFn: ({ pageParam }) =>
-      unwrap(client.GET('/api/devices', { params: { query: { ...filter, from: pageParam } } })),
-    getNextPageParam: (page) => (page.next < 0 ? undefined : page.next),
+      unwrap(client.GET('/api/devices', { params: { query: { ...filter, after: pageParam } } })),
+    getNextPageParam: (page) => page.next || undefined,
     placeholderData: keepPreviousData,
   })
 }

@@ -4,7 +4,7 @@ import { expect, it } from 'vitest'
 import { renderWithAll, serverSays, type Reply } from '../../test/renderWithAll'
 import { Fleet } from './Fleet'
 
-const none = { rows: [], total: 0, capped: false, conditions: [], next: -1 }
+const none = { rows: [], total: 0, capped: false, conditions: [], next: '' }
 
 const show = (devices: Reply) => {
   serverSays({

@@ -3,8 +3,8 @@ import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
 
 const paged = {
-  initialPageParam: 0,
-  getNextPageParam: (page: { next: number }) => (page.next < 0 ? undefined : page.next),
+  initialPageParam: '',
+  getNextPageParam: (page: { next: string }) => page.next || undefined,
   placeholderData: keepPreviousData,
 }
 
@@ -14,7 +14,7 @@ export const useExtensionPages = (domainId: number, q: string, places: boolean) 
     queryKey: ['extensions', domainId, q, places],
     enabled: domainId > 0,
     queryFn: ({ pageParam }) =>
-      unwrap(client.GET('/api/extensions', { params: { query: { domainId, q, places, from: pageParam } } })),
+      unwrap(client.GET('/api/extensions', { params: { query: { domainId, q, places, after: pageParam } } })),
   })
 
 export const usePeoplePages = (domainId: number, q: string) =>
@@ -23,7 +23,7 @@ export const usePeoplePages = (domainId: number, q: string) =>
     queryKey: ['people', domainId, q],
     enabled: domainId > 0,
     queryFn: ({ pageParam }) =>
-      unwrap(client.GET('/api/people', { params: { query: { domainId, q, from: pageParam } } })),
+      unwrap(client.GET('/api/people', { params: { query: { domainId, q, after: pageParam } } })),
   })
 
 export const useOutsidePages = (domainId: number, q: string) =>
@@ -32,7 +32,7 @@ export const useOutsidePages = (domainId: number, q: string) =>
     queryKey: ['outside', domainId, q],
     enabled: domainId > 0,
     queryFn: ({ pageParam }) =>
-      unwrap(client.GET('/api/outside-numbers', { params: { query: { domainId, q, from: pageParam } } })),
+      unwrap(client.GET('/api/outside-numbers', { params: { query: { domainId, q, after: pageParam } } })),
   })
 
 export const usePerson = (id: number) =>

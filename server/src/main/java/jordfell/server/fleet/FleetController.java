@@ -61,7 +61,7 @@ class FleetController {
      * @param conditions how many of them stand how
      * @param next where the next page begins; -1 for no more
      */
-    record Fleet(List<DeviceRow> rows, long total, boolean capped, List<Count> conditions, int next) {}
+    record Fleet(List<DeviceRow> rows, long total, boolean capped, List<Count> conditions, String next) {}
 
     record Hit(String kind, long id, String title, String detail) {}
 
@@ -107,13 +107,11 @@ class FleetController {
             @RequestParam(defaultValue = "0") long siteId,
             @RequestParam(defaultValue = "") String condition,
             @RequestParam(defaultValue = "0") long batchId,
-            @RequestParam(defaultValue = "0") int from) {
-        Checked.from(from);
+            @RequestParam(defaultValue = "") String after) {
         Optional<Condition> wanted = Arrays.stream(Condition.values())
                 .filter(c -> c.name().equals(condition))
                 .findFirst();
-        int start = Math.max(0, from);
-        FleetIndex.Page page = index.page(new FleetIndex.Filter(siteId, wanted, fragment(q), batchId), start, PAGE);
+        FleetIndex.Page page = index.page(new FleetIndex.Filter(siteId, wanted, fragment(q), batchId), after, PAGE);
         return new Fleet(
                 rows(page.ids()),
                 page.total(),
@@ -121,7 +119,7 @@ class FleetController {
                 page.counts().entrySet().stream()
                         .map(e -> new Count(e.getKey().name(), e.getValue()))
                         .toList(),
-                page.more() ? start + PAGE : -1);
+                page.next());
     }
 
     /** These devices as rows, in this order. */

@@ -17,7 +17,7 @@ public class FleetCounts {
 
     /** The devices of a batch by condition. */
     public Map<String, Integer> ofBatch(long batchId) {
-        return index.page(new FleetIndex.Filter(0, Optional.empty(), "", batchId), 0, 1).counts().entrySet().stream()
+        return index.page(new FleetIndex.Filter(0, Optional.empty(), "", batchId), "", 1).counts().entrySet().stream()
                 .collect(Collectors.toMap(e -> e.getKey().name(), Map.Entry::getValue));
     }
 }

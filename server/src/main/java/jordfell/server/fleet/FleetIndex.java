@@ -12,6 +12,7 @@ import java.util.function.Predicate;
 import java.util.stream.Stream;
 import jordfell.core.path.Condition;
 import jordfell.core.search.FragmentIndex;
+import jordfell.server.answer.Cursor;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
 import org.springframework.stereotype.Component;
@@ -38,8 +39,9 @@ public class FleetIndex {
      * @param ids in order
      * @param counts devices by condition, whatever condition is looked for
      * @param capped whether there are more than were counted
+     * @param next where the next part begins; empty at the end of the list
      */
-    record Page(List<Long> ids, Map<Condition, Integer> counts, boolean capped, boolean more) {
+    record Page(List<Long> ids, Map<Condition, Integer> counts, boolean capped, String next) {
         int total() {
             return counts.values().stream().mapToInt(Integer::intValue).sum();
         }
@@ -91,29 +93,43 @@ public class FleetIndex {
         });
     }
 
-    synchronized Page page(Filter filter, int from, int most) {
+    /**
+     * A part of the list.
+     *
+     * @param after where the part before ended; empty for the beginning
+     */
+    synchronized Page page(Filter filter, String after, int most) {
         build();
+        Optional<Entry> last = Cursor.read(after, 3).map(FleetIndex::place);
         return filter.fragment().isEmpty() && filter.batchId() == 0
-                ? inOrder(filter, from, most)
-                : amongHits(filter, from, most);
+                ? inOrder(filter, last, most)
+                : amongHits(filter, last, most);
+    }
+
+    private static Entry place(List<String> parts) {
+        return new Entry(
+                Cursor.number(parts.get(2)),
+                0,
+                Condition.PARKED,
+                (int) Cursor.number(parts.get(0)),
+                parts.get(1),
+                "");
     }
 
     /** All devices that fit, in order, at most so many. */
     synchronized List<Long> all(Filter filter, int most) {
-        return page(filter, 0, most).ids();
+        return page(filter, "", most).ids();
     }
 
-    private Page inOrder(Filter filter, int from, int most) {
-        List<Long> ids = order.stream()
+    private Page inOrder(Filter filter, Optional<Entry> last, int most) {
+        List<Entry> found = last.map(l -> order.tailSet(l, false)).orElse(order).stream()
                 .filter(fits(filter))
-                .skip(from)
                 .limit(most + 1L)
-                .map(Entry::id)
                 .toList();
-        return page(ids, most, counts(filter.siteId()), false);
+        return page(found, most, counts(filter.siteId()), false);
     }
 
-    private Page amongHits(Filter filter, int from, int most) {
+    private Page amongHits(Filter filter, Optional<Entry> last, int most) {
         List<Entry> hits = hits(filter)
                 .filter(e -> filter.siteId() == 0 || e.siteId() == filter.siteId())
                 .limit(MOST_COUNTED + 1L)
@@ -121,14 +137,13 @@ public class FleetIndex {
         boolean capped = hits.size() > MOST_COUNTED;
         Map<Condition, Integer> counts = new EnumMap<>(Condition.class);
         hits.stream().limit(MOST_COUNTED).forEach(e -> counts.merge(e.condition(), 1, Integer::sum));
-        List<Long> ids = hits.stream()
+        List<Entry> found = hits.stream()
                 .filter(fits(filter))
+                .filter(e -> last.filter(l -> ORDER.compare(e, l) <= 0).isEmpty())
                 .sorted(ORDER)
-                .skip(from)
                 .limit(most + 1L)
-                .map(Entry::id)
                 .toList();
-        return page(ids, most, counts, capped);
+        return page(found, most, counts, capped);
     }
 
     private Stream<Entry> hits(Filter filter) {
@@ -148,9 +163,15 @@ public class FleetIndex {
                 .orElseGet(() -> order.stream().filter(e -> texts.holds((int) e.id(), filter.fragment())));
     }
 
-    private static Page page(List<Long> ids, int most, Map<Condition, Integer> counts, boolean capped) {
-        boolean more = ids.size() > most;
-        return new Page(more ? ids.subList(0, most) : ids, counts, capped, more);
+    private static Page page(List<Entry> found, int most, Map<Condition, Integer> counts, boolean capped) {
+        boolean more = found.size() > most;
+        List<Entry> shown = more ? found.subList(0, most) : found;
+        String next = "";
+        if (more) {
+            Entry end = shown.get(most - 1);
+            next = Cursor.behind(end.progress(), end.label(), end.id());
+        }
+        return new Page(shown.stream().map(Entry::id).toList(), counts, capped, next);
     }
 
     private static Predicate<Entry> fits(Filter filter) {

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.PasswordRule;
+import jordfell.server.answer.Cursor;
 import jordfell.server.answer.Made;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
@@ -59,7 +60,7 @@ class ExtensionController {
      *
      * @param next where the next part begins; -1 for no more
      */
-    record ExtensionPage(List<ExtensionRow> rows, int next) {}
+    record ExtensionPage(List<ExtensionRow> rows, String next) {}
 
     record NewExtension(
             long domainId,
@@ -153,33 +154,42 @@ class ExtensionController {
             @RequestParam long domainId,
             @RequestParam(defaultValue = "") String q,
             @RequestParam(defaultValue = "false") boolean places,
-            @RequestParam(defaultValue = "0") int from) {
-        Checked.from(from);
+            @RequestParam(defaultValue = "") String after) {
+        Optional<List<String>> last = Cursor.read(after, 2);
+        long sort = last.map(parts -> Cursor.number(parts.get(0))).orElse(-1L);
+        String number = last.map(parts -> parts.get(1)).orElse("");
         String kind = places ? " and e.person_id is null" : "";
         Optional<List<Long>> hits = index.extensions(q.strip(), MOST_HITS);
         List<ExtensionRow> rows;
         if (hits.isPresent()) {
             rows = inOrder(jdbc.list(
                     "select e.id from unnest(cast(? as bigint array)) as u(i) join extension e on e.id = u.i "
-                            + "where e.domain_id = ?" + kind + " order by e.sort_number limit ? offset ?",
+                            + "where e.domain_id = ?" + kind + " and (e.sort_number > ? or e.sort_number = ? and e.number > ?) order by e.sort_number, e.number limit ?",
                     row -> row.number("id"),
                     hits.get().toArray(),
                     domainId,
-                    PAGE + 1,
-                    from));
+                    sort,
+                    sort,
+                    number,
+                    PAGE + 1));
         } else {
             rows = inOrder(jdbc.list(
                     "select e.id from extension e use index (extension_sorted) where e.domain_id = ?" + kind
-                            + " and (? = '' or e.number like ?) order by e.domain_id, e.sort_number limit ? offset ?",
+                            + " and (? = '' or e.number like ?) and e.sort_number >= ? and (e.sort_number > ? or e.number > ?) "
+                            + "order by e.domain_id, e.sort_number, e.number limit ?",
                     row -> row.number("id"),
                     domainId,
                     q.strip(),
                     q.strip() + "%",
-                    PAGE + 1,
-                    from));
+                    sort,
+                    sort,
+                    number,
+                    PAGE + 1));
         }
         boolean more = rows.size() > PAGE;
-        return new ExtensionPage(more ? rows.subList(0, PAGE) : rows, more ? from + PAGE : -1);
+        String end = more ? rows.get(PAGE - 1).number() : "";
+        return new ExtensionPage(
+                more ? rows.subList(0, PAGE) : rows, more ? Cursor.behind(Integer.parseInt(end), end) : "");
     }
 
     @GetMapping("/{id}")

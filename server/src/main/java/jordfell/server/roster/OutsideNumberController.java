@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import jordfell.core.roster.OutsideNumber;
+import jordfell.server.answer.Cursor;
 import jordfell.server.answer.Made;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
@@ -40,7 +41,7 @@ class OutsideNumberController {
             String note,
             long version) {}
 
-    record NumberPage(List<NumberRow> rows, int next) {}
+    record NumberPage(List<NumberRow> rows, String next) {}
 
     /** A number; the extension may be left out, then it rings nothing yet. */
     record NumberWish(
@@ -67,17 +68,17 @@ class OutsideNumberController {
     NumberPage numbers(
             @RequestParam long domainId,
             @RequestParam(defaultValue = "") String q,
-            @RequestParam(defaultValue = "0") int from) {
-        Checked.from(from);
+            @RequestParam(defaultValue = "") String after) {
+        String last = Cursor.read(after, 1).map(parts -> parts.get(0)).orElse("");
         String text = "%" + q.strip().toLowerCase(Locale.ROOT) + "%";
         String digits = "%" + OutsideNumber.normalise(q.strip()) + "%";
         List<NumberRow> rows = jdbc.list(
                 """
                 select n.*, coalesce(e.number, '') extension, coalesce(e.display_name, '') rings
                 from did n left join extension e on e.id = n.extension_id
-                where n.domain_id = ? and (n.e164 like ? or lower(n.note) like ? or e.number like ?
+                where n.domain_id = ? and n.e164 > ? and (n.e164 like ? or lower(n.note) like ? or e.number like ?
                       or lower(e.display_name) like ? or lower(n.prefix) like ?)
-                order by n.e164 limit ? offset ?""",
+                order by n.e164 limit ?""",
                 row -> new NumberRow(
                         row.number("id"),
                         row.text("e164"),
@@ -88,15 +89,17 @@ class OutsideNumberController {
                         row.text("note"),
                         row.number("version")),
                 domainId,
+                last,
                 digits,
                 text,
                 text,
                 text,
                 text,
-                PAGE + 1,
-                from);
+                PAGE + 1);
         boolean more = rows.size() > PAGE;
-        return new NumberPage(more ? rows.subList(0, PAGE) : rows, more ? from + PAGE : -1);
+        return new NumberPage(
+                more ? rows.subList(0, PAGE) : rows,
+                more ? Cursor.behind(rows.get(PAGE - 1).e164()) : "");
     }
 
     @PostMapping

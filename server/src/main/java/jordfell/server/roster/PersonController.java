@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.core.roster.PersonRules;
+import jordfell.server.answer.Cursor;
 import jordfell.server.answer.ActDone;
 import jordfell.server.answer.Made;
 import jordfell.server.jdbc.Jdbc;
@@ -53,7 +54,7 @@ class PersonController {
             String devices,
             long version) {}
 
-    record PersonPage(List<PersonRow> rows, int next) {}
+    record PersonPage(List<PersonRow> rows, String next) {}
 
     record PersonWish(
             long domainId,
@@ -110,28 +111,37 @@ class PersonController {
     PersonPage people(
             @RequestParam long domainId,
             @RequestParam(defaultValue = "") String q,
-            @RequestParam(defaultValue = "0") int from) {
-        Checked.from(from);
+            @RequestParam(defaultValue = "") String after) {
+        Optional<List<String>> last = Cursor.read(after, 2);
+        String name = last.map(parts -> parts.get(0)).orElse("");
+        long id = last.map(parts -> Cursor.number(parts.get(1))).orElse(0L);
         Optional<List<Long>> hits = index.people(q.strip(), MOST_HITS);
         List<Long> ids = hits.map(found -> jdbc.list(
                         "select p.id from unnest(cast(? as bigint array)) as u(i) join person p on p.id = u.i "
-                                + "where p.domain_id = ? order by p.name, p.id limit ? offset ?",
+                                + "where p.domain_id = ? and (p.name > ? or p.name = ? and p.id > ?) "
+                                + "order by p.name, p.id limit ?",
                         row -> row.number("id"),
                         found.toArray(),
                         domainId,
-                        PAGE + 1,
-                        from))
+                        name,
+                        name,
+                        id,
+                        PAGE + 1))
                 .orElseGet(() -> jdbc.list(
                         "select id from person use index (person_by_name) where domain_id = ? and (? = '' or lower_name like ?) "
-                                + "order by domain_id, name limit ? offset ?",
+                                + "and name >= ? and (name > ? or id > ?) order by domain_id, name, id limit ?",
                         row -> row.number("id"),
                         domainId,
                         q.strip(),
                         q.strip().toLowerCase(java.util.Locale.ROOT) + "%",
-                        PAGE + 1,
-                        from));
+                        name,
+                        name,
+                        id,
+                        PAGE + 1));
         boolean more = ids.size() > PAGE;
-        return new PersonPage(rows(more ? ids.subList(0, PAGE) : ids), more ? from + PAGE : -1);
+        List<PersonRow> rows = rows(more ? ids.subList(0, PAGE) : ids);
+        PersonRow end = rows.isEmpty() ? null : rows.get(rows.size() - 1);
+        return new PersonPage(rows, more && end != null ? Cursor.behind(end.name(), end.id()) : "");
     }
 
     @GetMapping("/{id}")

@@ -71,16 +71,6 @@ public class PersonStore {
                 (Object) ids.toArray());
     }
 
-    /** People of a domain by name, a page of them. */
-    public List<Person> page(long domainId, int from, int most) {
-        return jdbc.list(
-                "select * from person where domain_id = ? order by name, id limit ? offset ?",
-                PERSON,
-                domainId,
-                most,
-                from);
-    }
-
     /** People of this name who have not left, whatever its case. */
     public List<Person> named(long domainId, String name) {
         return jdbc.list(
