@@ -17,6 +17,7 @@ import { FileStrip } from './FileStrip'
 import { IntakeFooter } from './IntakeFooter'
 import { IntakeGrid } from './IntakeGrid'
 import { Knocks } from './Knocks'
+import { Looking, Unreadable } from './Looking'
 import { Questions } from './Questions'
 import { type RowState, sendFile, useSheet } from './queries'
 import { useFeed } from './useFeed'
@@ -101,7 +102,10 @@ export function Intake() {
             <Shown query={sheet} what="The grid">
               {() => null}
             </Shown>
+            {sheet.isError && <Unreadable mayChange={mayEnrol} />}
           </Box>
+        ) : view.looked < view.total ? (
+          <Looking sheet={view} mayChange={mayEnrol} />
         ) : view.total > 0 ? (
           <>
             <IntakeGrid sheet={view} state={state} ground={ground} mayChange={mayEnrol} />
@@ -170,10 +174,11 @@ function AllEnrolled({ devices, batchId }: { devices: number[]; batchId: number 
 /** A sheet that was cleared is not gone. */
 function BringBack() {
   const back = useChange(() => unwrap(client.POST('/api/intake/sheet/bring-back')))
+  const days = useGround().data?.kept.cleared
   return (
     <Box mt="10px">
       <Act onClick={() => back.mutate(undefined)}>Bring back what was cleared</Act>
-      <Faded> </Faded>
+      {days && <Faded> It is kept for {days} days.</Faded>}
       <Trouble error={back.error} />
     </Box>
   )

@@ -5,7 +5,7 @@ import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { Act, Entry, Faded } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
-import type { RowState, Sheet } from './queries'
+import { type RowState, type Sheet, useClear } from './queries'
 
 type Props = {
   sheet: Sheet
@@ -28,7 +28,7 @@ const Count = chakra('button', {
 /** How many rows stand how, and enrolling those that are ready. A count shows only its rows. */
 export function IntakeFooter({ sheet, state, mayEnrol, busy, onState, onEnrol }: Props) {
   const [name, setName] = useState('')
-  const clear = useChange(() => unwrap(client.DELETE('/api/intake/sheet')))
+  const clear = useClear()
   const drop = useChange((which: RowState) =>
     unwrap(client.POST('/api/intake/sheet/rows/remove', { params: { query: { state: which } }, body: {} })),
   )

@@ -1,6 +1,7 @@
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query'
 import { client, type Schemas } from '../../api/client'
 import { Problem, unwrap } from '../../api/problem'
+import { useChange } from '../../api/queries'
 
 export type Sheet = Schemas['SheetView']
 export type Row = Schemas['RowView']
@@ -14,7 +15,12 @@ export const useSheet = () =>
     queryKey: ['sheet'],
     queryFn: () => unwrap(client.GET('/api/intake/sheet')),
     placeholderData: keepPreviousData,
+    // While a large sheet is being looked at, how far that is.
+    refetchInterval: ({ state }) => (state.data && state.data.looked < state.data.total ? 700 : false),
   })
+
+/** Clears the sheet; it can be brought back. */
+export const useClear = () => useChange(() => unwrap(client.DELETE('/api/intake/sheet')), undefined, 'sheet')
 
 /** The pages of rows that are in sight; those shown stay until newer ones come. */
 export function useRows(state: string, pages: number[]) {

@@ -1,7 +1,7 @@
 import { Box, chakra } from '@chakra-ui/react'
 import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
-import { useChange, useSession } from '../../api/queries'
+import { useChange, useGround, useSession } from '../../api/queries'
 import { Age } from '../../kit/Age'
 import { Act, Faded, Grid } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
@@ -11,6 +11,7 @@ import { useActs } from './queries'
 /** What was done lately, each to be taken back where nothing has come to rely on it. */
 export function ActList() {
   const acts = useActs()
+  const days = useGround().data?.kept.undo
   const mayChange = useSession().data?.role !== 'VIEWER'
   const turn = useChange((act: { id: number; undone: boolean }) => {
     const path = { params: { path: { id: act.id } } }
@@ -22,7 +23,13 @@ export function ActList() {
     return <Empty title="Nothing was done yet">What is changed is listed here.</Empty>
   return (
     <Box maxW="900px">
-      <Trouble error={turn.error ?? acts.error} />
+      <Trouble error={acts.error} />
+      {days && (
+        <Faded>
+          For {days} days each can be taken back, unless something has come to rely on it or was changed
+          since.
+        </Faded>
+      )}
       <Grid>
         <thead>
           <tr>
@@ -42,6 +49,7 @@ export function ActList() {
               <td>
                 {a.title}
                 {a.undone && <Faded> · taken back by {a.turnedBy}</Faded>}
+                {turn.variables?.id === a.id && <Trouble error={turn.error} />}
               </td>
               <td>
                 {mayChange && (

@@ -12,3 +12,7 @@ create table device_fetch (
 alter table audit add column kind varchar(10) not null default 'ACT';
 alter table audit add column reason varchar(200) not null default '';
 create index audit_by_time on audit (at);
+
+-- When a sheet was cleared: it goes for good some time after.
+alter table intake_sheet add column put_aside_at timestamp(3) with time zone;
+update intake_sheet set put_aside_at = current_timestamp where put_aside;

@@ -20,13 +20,7 @@ import jordfell.core.intake.IntakeVerdict.Problem;
  * @param answers the names of answers that every one of them has
  */
 public record BulkQuestion(
-        String question,
-        IntakeColumn column,
-        String reason,
-        String hint,
-        int rows,
-        String span,
-        List<String> answers) {
+        String question, IntakeColumn column, String reason, String hint, int rows, String span, List<String> answers) {
 
     private record Asked(IntakeRow row, Problem problem) {}
 
@@ -72,8 +66,9 @@ public record BulkQuestion(
                 first.offers().stream()
                         .map(Offer::label)
                         .distinct()
-                        .filter(label -> asked.stream().allMatch(a -> a.problem().offers().stream()
-                                .anyMatch(o -> o.label().equals(label))))
+                        .filter(label -> asked.stream()
+                                .allMatch(a -> a.problem().offers().stream()
+                                        .anyMatch(o -> o.label().equals(label))))
                         .toList());
     }
 

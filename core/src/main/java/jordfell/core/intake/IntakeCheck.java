@@ -52,6 +52,8 @@ public final class IntakeCheck {
     private static final String TAKE = "take";
     private static final String LEAVE = "leave";
 
+    private final List<IntakeRow> rows;
+    private final List<IntakeVerdict> verdicts = new ArrayList<>();
     private final IntakeRecords records;
     private final Map<IntakeColumn, String> defaults;
     private final PersonCell people;
@@ -63,6 +65,7 @@ public final class IntakeCheck {
     private final Map<String, Integer> serials = new HashMap<>();
 
     private IntakeCheck(List<IntakeRow> rows, Map<IntakeColumn, String> defaults, IntakeRecords records) {
+        this.rows = List.copyOf(rows);
         this.records = records;
         this.defaults = defaults;
         this.people = new PersonCell(records, rows);
@@ -82,19 +85,52 @@ public final class IntakeCheck {
      */
     public static List<IntakeVerdict> of(
             List<IntakeRow> rows, Map<IntakeColumn, String> defaults, IntakeRecords records) {
+        IntakeCheck check = begin(rows, defaults, records);
+        check.step(rows.size());
+        return check.verdicts();
+    }
+
+    /** Begins to look at rows, to be gone on with in parts. */
+    public static IntakeCheck begin(List<IntakeRow> rows, Map<IntakeColumn, String> defaults, IntakeRecords records) {
         IntakeCheck check = new IntakeCheck(rows, defaults, records);
         for (IntakeRow row : rows) {
             if (MacReader.read(row.cell(DEVICE)) instanceof MacReading.Valid valid) {
                 check.fed.add(valid.mac());
             }
         }
-        List<IntakeVerdict> verdicts = new ArrayList<>(rows.size());
-        for (int i = 0; i < rows.size(); i++) {
-            RowProblems found = new RowProblems();
-            verdicts.add(check.judge(rows.get(i), i, found));
-            found.settle();
+        return check;
+    }
+
+    /** Looks at so many rows more. Gives whether all were looked at. */
+    public boolean step(int most) {
+        int until = Math.min(rows.size(), verdicts.size() + most);
+        for (int i = verdicts.size(); i < until; i++) {
+            verdicts.add(guarded(i));
         }
-        return verdicts;
+        return verdicts.size() == rows.size();
+    }
+
+    /** What was found out of the rows so far. */
+    public List<IntakeVerdict> verdicts() {
+        return List.copyOf(verdicts);
+    }
+
+    /** No row, whatever stands in it, keeps the others from being looked at. */
+    private IntakeVerdict guarded(int index) {
+        RowProblems found = new RowProblems();
+        try {
+            IntakeVerdict verdict = judge(rows.get(index), index, found);
+            found.settle();
+            return verdict;
+        } catch (RuntimeException e) {
+            RowProblems unread = new RowProblems();
+            unread.refuse(
+                    DEVICE,
+                    "What stands in this row can’t be looked at: "
+                            + e.getClass().getSimpleName() + ".",
+                    "Correct its cells, or take it off; its text is kept until then.");
+            return verdict(unread, false, () -> null);
+        }
     }
 
     private IntakeVerdict judge(IntakeRow written, int index, RowProblems found) {

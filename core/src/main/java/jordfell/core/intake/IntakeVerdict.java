@@ -57,8 +57,7 @@ public record IntakeVerdict(
             return new Problem(column, reason, hint, false, "", Optional.empty(), List.of());
         }
 
-        static Problem refused(
-                IntakeColumn column, String reason, String hint, String question, List<Offer> offers) {
+        static Problem refused(IntakeColumn column, String reason, String hint, String question, List<Offer> offers) {
             return new Problem(column, reason, hint, false, question, Optional.empty(), offers);
         }
 

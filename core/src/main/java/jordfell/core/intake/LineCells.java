@@ -69,10 +69,8 @@ final class LineCells {
 
     private static void add(String cell, IntakeColumn column, int from, List<Wish> wishes) {
         int position = from;
-        String text = cell.strip()
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("\\s+", " ")
-                .replaceAll(" ?[-–] ?", "-");
+        String text =
+                cell.strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ").replaceAll(" ?[-–] ?", "-");
         if (text.isEmpty() || text.equals(NONE)) {
             return;
         }

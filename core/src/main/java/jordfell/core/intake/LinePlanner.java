@@ -219,8 +219,7 @@ final class LinePlanner {
     }
 
     /** Behind a router, two phones with one local port are mixed up. */
-    private void checkPort(
-            Row row, List<LineCells.Wish> all, LineCells.Wish wish, String number, RowProblems found) {
+    private void checkPort(Row row, List<LineCells.Wish> all, LineCells.Wish wish, String number, RowProblems found) {
         if (!row.site().behindNat() || !number.matches("[0-9]{2,7}")) {
             return;
         }

@@ -333,9 +333,7 @@ class IntakeCheckTest {
                 PLAIN + "|extension=2415|serial=S-1|note=\u202Ebad",
                 PLAIN + "|extension=2416",
                 second + "|extension=2415|serial=S-1");
-        assertThat(verdicts)
-                .extracting(IntakeVerdict::state)
-                .containsExactly(State.REFUSED, State.READY, State.READY);
+        assertThat(verdicts).extracting(IntakeVerdict::state).containsExactly(State.REFUSED, State.READY, State.READY);
     }
 
     @Test
@@ -355,6 +353,33 @@ class IntakeCheckTest {
                 .contains("2415+draw");
         assertThat(BulkQuestion.value(verdicts.get(0), question.question(), "draw another"))
                 .isEmpty();
+    }
+
+    @Test
+    void rowThatCannotBeLookedAtKeepsNoOtherFromIt() {
+        IntakeRecords broken = (IntakeRecords) java.lang.reflect.Proxy.newProxyInstance(
+                IntakeRecords.class.getClassLoader(),
+                new Class<?>[] {IntakeRecords.class},
+                (proxy, method, arguments) -> {
+                    if (method.getName().equals("bySerial") && "BAD".equals(arguments[0])) {
+                        throw new IllegalStateException("broken record");
+                    }
+                    return method.invoke(records, arguments);
+                });
+        List<IntakeVerdict> verdicts = IntakeCheck.of(
+                List.of(row(PLAIN + "|serial=BAD"), row(PLAIN.replace(MAC, "024b7a000002"))), Map.of(), broken);
+        assertThat(verdicts).extracting(IntakeVerdict::state).containsExactly(State.REFUSED, State.READY);
+        assertThat(reasons(verdicts.get(0)).get(0)).startsWith("What stands in this row can’t be looked at");
+    }
+
+    @Test
+    void partsComeToTheSameAsAllAtOnce() {
+        List<IntakeRow> rows = List.of(row(PLAIN), row(PLAIN), row(PLAIN.replace(MAC, "024b7a000002")));
+        IntakeCheck check = IntakeCheck.begin(rows, Map.of(), records);
+        assertThat(check.step(2)).isFalse();
+        assertThat(check.verdicts()).hasSize(2);
+        assertThat(check.step(2)).isTrue();
+        assertThat(check.verdicts()).isEqualTo(IntakeCheck.of(rows, records));
     }
 
     @Test

@@ -13,6 +13,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  *     from one after a power cut
  * @param tftpPort the TFTP server's UDP port on 127.0.0.1; 0 for any free one
  * @param sipPort the registrar's UDP port on 127.0.0.1; 0 for any free one
+ * @param clearedDays for how many days a sheet that was cleared can be brought back
+ * @param undoDays for how many days what was done can be taken back
  */
 @ConfigurationProperties("jordfell")
 public record JordfellProperties(
@@ -21,4 +23,6 @@ public record JordfellProperties(
         @DefaultValue("true") boolean past,
         @DefaultValue("5060") int sipPort,
         @DefaultValue("6969") int tftpPort,
-        @DefaultValue("400") int fetchesPerSecond) {}
+        @DefaultValue("400") int fetchesPerSecond,
+        @DefaultValue("30") int clearedDays,
+        @DefaultValue("90") int undoDays) {}

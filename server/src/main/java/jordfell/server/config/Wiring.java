@@ -7,12 +7,14 @@ import jordfell.lab.time.Timeline;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.scheduling.annotation.EnableScheduling;
 import tools.jackson.databind.cfg.CoercionAction;
 import tools.jackson.databind.cfg.CoercionInputShape;
 import tools.jackson.databind.type.LogicalType;
 
 /** The few things that are not found by themselves. */
 @Configuration
+@EnableScheduling
 class Wiring {
 
     /** How far back a demo scenario's past begins. */

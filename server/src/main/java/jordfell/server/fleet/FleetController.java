@@ -15,7 +15,6 @@ import jordfell.core.path.Condition;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
 import jordfell.server.jdbc.RowMapper;
-import jordfell.server.roster.Checked;
 import jordfell.server.roster.RosterIndex;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;

@@ -108,12 +108,7 @@ public class FleetIndex {
 
     private static Entry place(List<String> parts) {
         return new Entry(
-                Cursor.number(parts.get(2)),
-                0,
-                Condition.PARKED,
-                (int) Cursor.number(parts.get(0)),
-                parts.get(1),
-                "");
+                Cursor.number(parts.get(2)), 0, Condition.PARKED, (int) Cursor.number(parts.get(0)), parts.get(1), "");
     }
 
     /** All devices that fit, in order, at most so many. */

@@ -4,7 +4,6 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Collectors;
 import jordfell.core.intake.EnrolPlan;
 import jordfell.server.jdbc.Jdbc;
@@ -51,7 +50,6 @@ public class Batches {
     private final Acts acts;
     private final IntakeStores stores;
     private final InstantSource clock;
-    private final AtomicLong generation = new AtomicLong();
 
     Batches(Jdbc jdbc, Enrolment enrolment, Acts acts, IntakeStores stores, InstantSource clock) {
         this.jdbc = jdbc;
@@ -90,7 +88,6 @@ public class Batches {
                 written.people(),
                 done.actId(),
                 batch);
-        jdbc.afterCommit(generation::incrementAndGet);
         List<Long> all = new java.util.ArrayList<>(written.devices());
         all.addAll(written.changed());
         return new Enrolled(batch, done.actId(), all);
@@ -102,11 +99,6 @@ public class Batches {
 
     Optional<Batch> find(long id) {
         return jdbc.one(SELECT + "where b.id = ?", Batches::batch, id);
-    }
-
-    /** Changes whenever something was enrolled, so that what was checked before is checked again. */
-    long generation() {
-        return generation.get();
     }
 
     private static String words(Enrolment.Written written, String places) {

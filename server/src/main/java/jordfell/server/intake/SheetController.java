@@ -2,6 +2,7 @@ package jordfell.server.intake;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
@@ -10,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import jordfell.core.intake.BulkQuestion;
 import jordfell.core.intake.IntakeCheck;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeVerdict;
@@ -23,7 +25,9 @@ import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.Checked;
 import jordfell.server.security.SignedIn;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -48,13 +52,7 @@ class SheetController {
 
     /** A question that several rows ask. */
     record QuestionView(
-            String question,
-            String column,
-            String reason,
-            String hint,
-            long rows,
-            String span,
-            List<String> answers) {}
+            String question, String column, String reason, String hint, long rows, String span, List<String> answers) {}
 
     record FileView(
             String name,
@@ -67,9 +65,14 @@ class SheetController {
 
     record ColumnView(String field, String heading) {}
 
-    /** The sheet as a whole; its rows are asked for in pages. */
+    /**
+     * The sheet as a whole; its rows are asked for in pages.
+     *
+     * @param looked how many rows were looked at; fewer than the total while that goes on, and nothing else is told then
+     */
     record SheetView(
             long version,
+            long looked,
             Map<String, String> defaults,
             long total,
             long ready,
@@ -122,22 +125,33 @@ class SheetController {
 
     @GetMapping
     SheetView sheet(@AuthenticationPrincipal SignedIn who) {
-        Sheets.Checked checked = sheets.open(who.login());
-        Sheet sheet = checked.sheet();
+        Optional<Sheets.Checked> done = sheets.look(who.login());
+        Sheet sheet = done.map(Sheets.Checked::sheet).orElseGet(() -> sheets.written(who.login()));
+        Sheets.Checked checked = done.orElseGet(() -> new Sheets.Checked(sheet, List.of()));
         return new SheetView(
                 sheet.version(),
+                done.isPresent()
+                        ? sheet.rows().size()
+                        : sheets.progress(who.login()).done(),
                 fields(sheet.defaults()),
                 sheet.rows().size(),
                 checked.count(State.READY),
                 checked.count(State.NEEDS_ANSWER),
                 checked.count(State.REFUSED),
                 checked.count(State.UNCHANGED),
-                checked.questions().stream()
-                        .filter(q -> !q.answers().isEmpty())
-                        .limit(MOST_QUESTIONS)
-                        .map(q -> new QuestionView(
-                                q.question(), q.column().field(), q.reason(), q.hint(), q.rows(), q.span(), q.answers()))
-                        .toList(),
+                (done.isPresent() ? checked.questions() : List.<BulkQuestion>of())
+                        .stream()
+                                .filter(q -> !q.answers().isEmpty())
+                                .limit(MOST_QUESTIONS)
+                                .map(q -> new QuestionView(
+                                        q.question(),
+                                        q.column().field(),
+                                        q.reason(),
+                                        q.hint(),
+                                        q.rows(),
+                                        q.span(),
+                                        q.answers()))
+                                .toList(),
                 drawn(checked),
                 java.util.Arrays.stream(IntakeColumn.values())
                         .map(c -> new ColumnView(c.field(), c.heading()))
@@ -162,7 +176,7 @@ class SheetController {
             @RequestParam(defaultValue = "") String state,
             @RequestParam(defaultValue = "0") int from) {
         Checked.from(from);
-        Sheets.Checked checked = sheets.open(who.login());
+        Sheets.Checked checked = sheets.look(who.login()).orElse(new Sheets.Checked(Sheets.NOTHING, List.of()));
         List<Integer> fitting = IntStream.range(0, checked.verdicts().size())
                 .filter(i -> state.isEmpty()
                         || checked.verdicts().get(i).state().name().equals(state))
@@ -175,6 +189,15 @@ class SheetController {
                         i, checked.sheet().rows().get(i), checked.verdicts().get(i)))
                 .toList();
         return new RowsView(page, fitting.size());
+    }
+
+    /** All rows as they were written, to keep or to mend elsewhere; nothing is said of them. */
+    @GetMapping(path = "/text", produces = "text/csv;charset=UTF-8")
+    ResponseEntity<byte[]> text(@AuthenticationPrincipal SignedIn who) {
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"intake.csv\"")
+                .header(HttpHeaders.CACHE_CONTROL, "no-store")
+                .body(SheetText.of(sheets.written(who.login())).getBytes(StandardCharsets.UTF_8));
     }
 
     @PostMapping("/rows")

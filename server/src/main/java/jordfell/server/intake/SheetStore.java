@@ -1,5 +1,7 @@
 package jordfell.server.intake;
 
+import java.time.Instant;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
@@ -28,10 +30,12 @@ class SheetStore {
 
     private final Jdbc jdbc;
     private final JsonMapper json;
+    private final InstantSource clock;
 
-    SheetStore(Jdbc jdbc, JsonMapper json) {
+    SheetStore(Jdbc jdbc, JsonMapper json, InstantSource clock) {
         this.jdbc = jdbc;
         this.json = json;
+        this.clock = clock;
     }
 
     /** The sheet that this person is feeding; a new one if there is none. */
@@ -53,7 +57,16 @@ class SheetStore {
     }
 
     void setAside(long id, boolean aside) {
-        jdbc.update("update intake_sheet set put_aside = ? where id = ?", aside, id);
+        jdbc.update(
+                "update intake_sheet set put_aside = ?, put_aside_at = ? where id = ?",
+                aside,
+                aside ? clock.instant() : null,
+                id);
+    }
+
+    /** Removes the sheets that were set aside before this. */
+    void forgetAside(Instant before) {
+        jdbc.update("delete from intake_sheet where put_aside and put_aside_at < ?", before);
     }
 
     long version(long id) {

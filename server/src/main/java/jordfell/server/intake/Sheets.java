@@ -1,7 +1,5 @@
 package jordfell.server.intake;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -46,7 +44,6 @@ public class Sheets {
         }
     }
 
-    /** What a file looked like, so that its columns can be corrected. */
     /**
      * How the file was read.
      *
@@ -54,31 +51,53 @@ public class Sheets {
      */
     record FileReading(String encoding, String delimiter, int above, List<List<String>> sample) {}
 
-    private record Key(long id, long version, long generation) {}
+    static final Sheet NOTHING = new Sheet(0, Map.of(), "", List.of(), false, 0, List.of());
 
     private static final int SAMPLE = 6;
 
+    /** How long somebody who looks waits for verdicts before being told how far they are. */
+    private static final Duration LOOK = Duration.ofMillis(1_500);
+
+    /** How long somebody who answers or enrols waits. */
+    private static final Duration ACT = Duration.ofSeconds(30);
+
     private final SheetStore store;
     private final IntakeStores stores;
+    private final SheetChecks checks;
     private final Batches batches;
     private final Jdbc jdbc;
 
-    /** Paging through a sheet that nobody changes checks it once; records may change meanwhile, so not for long. */
-    private final Cache<Key, Checked> checked = Caffeine.newBuilder()
-            .maximumSize(8)
-            .expireAfterWrite(Duration.ofSeconds(4))
-            .build();
-
-    Sheets(SheetStore store, IntakeStores stores, Batches batches, Jdbc jdbc) {
+    Sheets(SheetStore store, IntakeStores stores, SheetChecks checks, Batches batches, Jdbc jdbc) {
         this.store = store;
         this.stores = stores;
+        this.checks = checks;
         this.batches = batches;
         this.jdbc = jdbc;
     }
 
-    Checked open(String owner) {
+    /** What this person is feeding with its verdicts; empty while they are being worked out. */
+    Optional<Checked> look(String owner) {
+        return checks.within(LOOK, store.current(owner));
+    }
+
+    SheetChecks.Progress progress(String owner) {
+        return checks.progress(store.current(owner));
+    }
+
+    /** What this person is feeding as it was written, whatever is to be said of it. */
+    Sheet written(String owner) {
+        return store.read(store.current(owner));
+    }
+
+    private Checked open(String owner) {
         long id = store.current(owner);
-        return checked.get(new Key(id, store.version(id), batches.generation()), key -> check(store.read(id)));
+        return checks.within(ACT, id).orElseThrow(() -> {
+            SheetChecks.Progress progress = checks.progress(id);
+            return RefusedException.field(
+                    "/",
+                    "The sheet is still being looked at: " + progress.done() + " of " + progress.of() + " rows.",
+                    "Wait until it is done, or clear it.");
+        });
     }
 
     /** Takes what was scanned, typed or pasted. */
@@ -172,7 +191,7 @@ public class Sheets {
     }
 
     void setCells(String owner, Collection<Long> positions, Map<IntakeColumn, String> cells) {
-        Sheet sheet = open(owner).sheet();
+        Sheet sheet = written(owner);
         Set<Long> chosen = Set.copyOf(positions);
         change(sheet, row -> chosen.contains(row.position()), cells);
     }
@@ -190,8 +209,8 @@ public class Sheets {
         for (int i = 0; i < now.verdicts().size(); i++) {
             Sheet.Row row = now.sheet().rows().get(i);
             BulkQuestion.value(now.verdicts().get(i), question, answer)
-                    .ifPresent(value -> changed.add(
-                            new Sheet.Row(row.position(), row.line(), row.cells().with(column, value))));
+                    .ifPresent(value -> changed.add(new Sheet.Row(
+                            row.position(), row.line(), row.cells().with(column, value))));
         }
         store.change(now.sheet().id(), changed);
         return changed.size();
@@ -227,7 +246,7 @@ public class Sheets {
     /** Enrols all rows that are ready, in one transaction, and takes them off the sheet. */
     Batches.Enrolled enrol(String owner, String name) {
         return jdbc.inTransaction(() -> {
-            Checked now = check(store.read(store.current(owner)));
+            Checked now = checks.now(store.read(store.current(owner)));
             List<EnrolPlan> plans =
                     now.verdicts().stream().flatMap(v -> v.plan().stream()).toList();
             if (plans.isEmpty()) {
@@ -242,8 +261,7 @@ public class Sheets {
 
     /** A row that was refused because another has its MAC is not the record’s to change once that one is enrolled. */
     private void markTwice(Checked now, List<EnrolPlan> plans) {
-        Set<MacAddress> enrolled =
-                plans.stream().flatMap(p -> p.mac().stream()).collect(Collectors.toSet());
+        Set<MacAddress> enrolled = plans.stream().flatMap(p -> p.mac().stream()).collect(Collectors.toSet());
         List<Sheet.Row> twice = new ArrayList<>();
         for (int i = 0; i < now.verdicts().size(); i++) {
             Sheet.Row row = now.sheet().rows().get(i);
@@ -274,13 +292,6 @@ public class Sheets {
             return batches.enrol(
                     verdicts.stream().flatMap(v -> v.plan().stream()).toList(), name, "");
         });
-    }
-
-    private Checked check(Sheet sheet) {
-        List<IntakeRow> rows = sheet.cells();
-        List<IntakeRow> filled =
-                rows.stream().map(r -> r.withDefaults(sheet.defaults())).toList();
-        return new Checked(sheet, IntakeCheck.of(rows, sheet.defaults(), new IntakeSnapshot(stores, filled)));
     }
 
     private void take(long id, Table table, List<String> fields, boolean headings) {

@@ -164,7 +164,8 @@ class ExtensionController {
         if (hits.isPresent()) {
             rows = inOrder(jdbc.list(
                     "select e.id from unnest(cast(? as bigint array)) as u(i) join extension e on e.id = u.i "
-                            + "where e.domain_id = ?" + kind + " and (e.sort_number > ? or e.sort_number = ? and e.number > ?) order by e.sort_number, e.number limit ?",
+                            + "where e.domain_id = ?" + kind
+                            + " and (e.sort_number > ? or e.sort_number = ? and e.number > ?) order by e.sort_number, e.number limit ?",
                     row -> row.number("id"),
                     hits.get().toArray(),
                     domainId,

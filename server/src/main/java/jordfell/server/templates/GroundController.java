@@ -8,6 +8,8 @@ import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.catalogue.ModelStore;
+import jordfell.server.config.JordfellProperties;
+import jordfell.server.device.DeviceStore;
 import jordfell.server.intake.KnockStore;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.provision.Guessers;
@@ -33,7 +35,11 @@ class GroundController {
 
     record KitChoice(long id, long domainId, String name) {}
 
+    /** For how many days a cleared sheet can be brought back, and what was done be taken back. */
+    record Kept(int cleared, int undo) {}
+
     record Ground(
+            Kept kept,
             List<DomainView> domains,
             List<SiteView> sites,
             List<ModelView> models,
@@ -64,6 +70,7 @@ class GroundController {
     private static final Duration BEFORE_IT_WAS_SEEN = Duration.ofMinutes(1);
 
     private static final int MOST_UNRELEASED = 3;
+    private static final int MOST_LOOKED_AT = 20;
 
     private final Jdbc jdbc;
     private final DomainStore domains;
@@ -72,6 +79,8 @@ class GroundController {
     private final KnockStore knocks;
     private final Guessers guessers;
     private final LayerOwners owners;
+    private final DeviceStore devices;
+    private final Kept kept;
 
     GroundController(
             Jdbc jdbc,
@@ -80,7 +89,9 @@ class GroundController {
             TemplateStore templates,
             KnockStore knocks,
             Guessers guessers,
-            LayerOwners owners) {
+            LayerOwners owners,
+            DeviceStore devices,
+            JordfellProperties properties) {
         this.jdbc = jdbc;
         this.domains = domains;
         this.models = models;
@@ -88,11 +99,14 @@ class GroundController {
         this.knocks = knocks;
         this.guessers = guessers;
         this.owners = owners;
+        this.devices = devices;
+        this.kept = new Kept(properties.clearedDays(), properties.undoDays());
     }
 
     @GetMapping("/ground")
     Ground ground() {
         return new Ground(
+                kept,
                 domains.all().stream()
                         .map(d -> new DomainView(
                                 d.id(),
@@ -131,22 +145,46 @@ class GroundController {
                 count("select count(*) n from release_wave where state = 'STOPPED'"));
     }
 
+    /** Settings that were changed since and are not back at what they were, newest first, while a device waits for them. */
     private List<Unreleased> unreleased(Instant since) {
-        record Entry(String who, Instant at, String setting, LayerKind layer, String owner) {}
+        record Entry(
+                String who,
+                Instant at,
+                String setting,
+                LayerKind layer,
+                String owner,
+                Optional<String> was,
+                Optional<String> became) {
+            /** What became of a secret is not kept: it is taken to differ. */
+            boolean differs() {
+                return !was.equals(became)
+                        || SettingsCatalogue.find(setting)
+                                .filter(s -> s.isSecret())
+                                .isPresent();
+            }
+        }
         return jdbc
                 .list(
                         """
-                        select who, max(at) at, setting, layer, owner from setting_history where at >= ?
-                        group by who, setting, layer, owner order by max(at) desc limit ?""",
+                        select h.who, h.at, h.setting, h.layer, h.owner, f.was, h.became
+                        from (select max(id) newest, min(id) oldest from setting_history where at >= ?
+                              group by setting, layer, owner) g
+                        join setting_history h on h.id = g.newest join setting_history f on f.id = g.oldest
+                        order by h.at desc limit ?""",
                         row -> new Entry(
                                 row.text("who"),
                                 row.time("at"),
                                 row.text("setting"),
                                 LayerKind.valueOf(row.text("layer")),
-                                row.text("owner")),
+                                row.text("owner"),
+                                row.textIfAny("was"),
+                                row.textIfAny("became")),
                         since.minus(BEFORE_IT_WAS_SEEN),
-                        MOST_UNRELEASED)
+                        MOST_LOOKED_AT)
                 .stream()
+                .filter(Entry::differs)
+                .filter(e -> devices.anyPendingUnder(e.layer(), e.owner()))
+                .limit(MOST_UNRELEASED)
                 .map(e -> new Unreleased(
                         e.who(),
                         SettingsCatalogue.find(e.setting()).map(s -> s.label()).orElse(e.setting()) + " of "

@@ -126,10 +126,13 @@ public class Acts {
             if (jdbc.update("update act set undone = ? where id = ? and undone = ?", !undone, id, undone) == 0) {
                 throw RefusedException.changedMeanwhile("act");
             }
-            Journal journal = json.readValue(
-                    jdbc.one("select journal from act where id = ?", row -> row.text("journal"), id)
-                            .orElseThrow(),
-                    Journal.class);
+            String kept = jdbc.one("select journal from act where id = ?", row -> row.text("journal"), id)
+                    .orElseThrow();
+            if (kept.equals(OldActs.FORGOTTEN)) {
+                throw RefusedException.field(
+                        "/", "What “" + act.title() + "” would bring back is not kept so long.", "Change it by hand.");
+            }
+            Journal journal = json.readValue(kept, Journal.class);
             Journal turned;
             try {
                 refuseIfInUse(journal);

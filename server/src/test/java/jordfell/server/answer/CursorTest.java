@@ -60,6 +60,9 @@ class CursorTest {
             pier.client().post("/api/people", Map.of("domainId", pier.domainId, "name", "Paged aaa " + added++));
         } while (!after.isEmpty());
         assertThat(added).isGreaterThan(1);
-        assertThat(shown).filteredOn(name -> name.startsWith("Paged person")).hasSize(many).doesNotHaveDuplicates();
+        assertThat(shown)
+                .filteredOn(name -> name.startsWith("Paged person"))
+                .hasSize(many)
+                .doesNotHaveDuplicates();
     }
 }

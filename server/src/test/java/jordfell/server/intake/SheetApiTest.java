@@ -6,6 +6,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import jordfell.server.support.RunningServer.Answer;
 import jordfell.server.support.RunningServer.Client;
@@ -245,5 +246,63 @@ class SheetApiTest {
                 .get(0);
         assertThat(first.path("line").asInt()).isEqualTo(5);
         assertThat(first.path("problems").get(0).path("column").asString()).isEqualTo("device");
+    }
+
+    @Test
+    void oneQuestionIsAnsweredForAllRowsEachItsOwnWay() {
+        file(
+                "taken.csv",
+                "MAC,Model,Site,Label,Ext\n024b7a200071,korrin-k24,Eskvik Pier,A,9999\n"
+                        + "024b7a200072,korrin-k24,Eskvik Pier,B,999\n",
+                StandardCharsets.UTF_8);
+        JsonNode question = sheet().path("questions").get(0);
+        assertThat(question.path("rows").asInt()).isEqualTo(2);
+        assertThat(question.path("reason").asString()).isEqualTo("The number can’t be given.");
+        assertThat(question.path("span").asString()).isEqualTo("999, 9999");
+        assertThat(answer(question.path("question").asString(), "share it").problemAt("/answer"))
+                .startsWith("No row asks that any more");
+        assertThat(answer(question.path("question").asString(), "draw another")
+                        .json()
+                        .path("rows")
+                        .asInt())
+                .isEqualTo(2);
+        assertThat(sheet().path("ready").asInt()).isEqualTo(2);
+    }
+
+    @Test
+    void duplicateStaysRefusedWhenTheFirstIsEnrolled() {
+        file(
+                "twice.csv",
+                "MAC,Model,Site,Label\n024b7a200081,korrin-k24,Eskvik Pier,First of two\n"
+                        + "02-4B-7A-20-00-81,korrin-k24,Eskvik Pier,Second of two\n",
+                StandardCharsets.UTF_8);
+        assertThat(client.post("/api/intake/sheet/enrol", Map.of()).status()).isEqualTo(201);
+        assertThat(sheet().path("refused").asInt()).isEqualTo(1);
+        assertThat(rows().toString())
+                .contains("The same MAC stood in a row that was enrolled from here, as First of two.");
+    }
+
+    @Test
+    void sheetIsDownloadedAsItWasWritten() {
+        file("text.csv", "MAC,Model,Site,Label,Ext\n024b7a20009,K99,Nowhere,\"A; B\",n.a.\n", StandardCharsets.UTF_8);
+        String text = client.get("/api/intake/sheet/text").response().body();
+        assertThat(text).contains("024b7a20009", "K99", "Nowhere", "A; B", "n.a.");
+    }
+
+    @Test
+    void whatChangesInTheRecordsIsSeenInASheetThatWasLookedAt() {
+        file("seen.csv", "MAC,Model,Site,Label\n024b7a2000a1,korrin-k24,Rope walk,Loft\n", StandardCharsets.UTF_8);
+        assertThat(sheet().path("asked").asInt()).isEqualTo(1);
+        Map<String, Object> site = Map.of(
+                "domainId",
+                new Pier(RunningServer.shared()).domainId,
+                "name",
+                "Rope walk",
+                "natTimeout",
+                60,
+                "allowsLocalMacs",
+                true);
+        assertThat(client.post("/api/sites", site).status()).isEqualTo(201);
+        assertThat(sheet().path("ready").asInt()).isEqualTo(1);
     }
 }
