@@ -3,12 +3,45 @@ import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
-import { Act, Choice, Faded, Grid } from '../../kit/basics'
+import { Act, Choice, Faded, Grid, Mono } from '../../kit/basics'
 import { Dialog } from '../../kit/Dialog'
 import { Trouble } from '../../kit/Trouble'
 import type { Sheet } from './queries'
 
 type Props = { sheet: Sheet; file: Schemas['FileView'] }
+
+/** How the letters of a file may be read, side by side, while nobody said which way is right. */
+export function Readings({ readings }: { readings: Schemas['ReadingView'][] }) {
+  const read = useChange(
+    (encoding: string) => unwrap(client.PUT('/api/intake/sheet/encoding', { body: { encoding } })),
+    undefined,
+    'sheet',
+  )
+  if (readings.length === 0) return null
+  return (
+    <Box as="section" aria-label="How its letters are read" py="5px">
+      <chakra.b color="amberText">
+        The file doesn’t say how its letters are to be read. Which is right?
+      </chakra.b>
+      {readings.map((r) => (
+        <Flex key={r.encoding} gap="8px" align="center" py="2px">
+          <Act
+            py="1px"
+            px="8px"
+            minW="110px"
+            disabled={read.isPending}
+            onClick={() => read.mutate(r.encoding)}
+          >
+            {r.encoding}
+          </Act>
+          <Mono>{r.sample}</Mono>
+        </Flex>
+      ))}
+      <Faded>Cells of this file that you changed are read from it again.</Faded>
+      <Trouble error={read.error} />
+    </Box>
+  )
+}
 
 /** How the file was read, and correcting it. */
 export function FileStrip({ sheet, file }: Props) {

@@ -13,7 +13,7 @@ import { tellDone } from '../../kit/undo'
 import { Defaults } from './Defaults'
 import { FedList } from './FedList'
 import { FeedLine } from './FeedLine'
-import { FileStrip } from './FileStrip'
+import { FileStrip, Readings } from './FileStrip'
 import { IntakeFooter } from './IntakeFooter'
 import { IntakeGrid } from './IntakeGrid'
 import { Knocks } from './Knocks'
@@ -95,6 +95,7 @@ export function Intake() {
             onTake={() => file.variables && file.mutate({ ...file.variables, instead: true })}
           />
           {view?.file && <FileStrip sheet={view} file={view.file} />}
+          {view?.file && mayEnrol && <Readings readings={view.file.readings} />}
           {view && mayEnrol && <Questions sheet={view} />}
         </Box>
         {!view || !ground ? (

@@ -37,7 +37,7 @@ export function RowDetail({ row, sheet, mayChange, onAnswer }: Props) {
             <Choice
               aria-label={heading(p.column)}
               value=""
-              onChange={(e) => onAnswer(p.column, e.target.value)}
+              onChange={(e) => onAnswer(p.answeredIn, e.target.value)}
             >
               <option value="">choose…</option>
               {p.offers.map((o) => (
@@ -49,7 +49,7 @@ export function RowDetail({ row, sheet, mayChange, onAnswer }: Props) {
           ) : (
             mayChange &&
             p.offers.map((o) => (
-              <Act key={o.value} py="1px" px="8px" onClick={() => onAnswer(p.column, o.value)}>
+              <Act key={o.value} py="1px" px="8px" onClick={() => onAnswer(p.answeredIn, o.value)}>
                 {o.label}
               </Act>
             ))

@@ -16,3 +16,6 @@ create index audit_by_time on audit (at);
 -- When a sheet was cleared: it goes for good some time after.
 alter table intake_sheet add column put_aside_at timestamp(3) with time zone;
 update intake_sheet set put_aside_at = current_timestamp where put_aside;
+
+-- How a person said the letters of the sheet's file are to be read; empty while nobody was asked or answered.
+alter table intake_sheet add column encoding varchar(20) default '' not null;

@@ -12,6 +12,8 @@ import jordfell.core.intake.IntakeVerdict.Problem;
 /**
  * A question that several rows ask, told as one; each row has an answer of its own by the same name.
  *
+ * @param column where it is asked
+ * @param answeredIn where answers are written
  * @param question what the problems of those rows have in common
  * @param reason what is asked, or what all those rows ask about
  * @param hint what would be right; empty where that differs from row to row
@@ -20,7 +22,14 @@ import jordfell.core.intake.IntakeVerdict.Problem;
  * @param answers the names of answers that every one of them has
  */
 public record BulkQuestion(
-        String question, IntakeColumn column, String reason, String hint, int rows, String span, List<String> answers) {
+        String question,
+        IntakeColumn column,
+        IntakeColumn answeredIn,
+        String reason,
+        String hint,
+        int rows,
+        String span,
+        List<String> answers) {
 
     private record Asked(IntakeRow row, Problem problem) {}
 
@@ -59,6 +68,7 @@ public record BulkQuestion(
         return new BulkQuestion(
                 first.question(),
                 first.column(),
+                first.answeredIn(),
                 sameReason ? first.reason() : common(first),
                 sameHint ? first.hint() : "",
                 asked.size(),
@@ -74,10 +84,14 @@ public record BulkQuestion(
 
     /** What the rows of one question ask about, where each says it of something else. */
     private static String common(Problem first) {
+        if (first.question().startsWith(IntakeCheck.MAKER)) {
+            return "No device of this maker had such an address.";
+        }
         return switch (first.question()) {
             case IntakeCheck.CHANGED -> "Enrolled already, and the row says otherwise.";
             case LinePlanner.SHARED_ROW -> "The number stands in a row before too.";
             case LinePlanner.SHARED_DEVICE -> "The number is taken, and may be on one more device.";
+            case PersonCell.NAME_ORDER -> "Names are written with a comma: is the last name first?";
             case LinePlanner.REFUSED_NUMBER -> "The number can’t be given.";
             default -> first.reason();
         };

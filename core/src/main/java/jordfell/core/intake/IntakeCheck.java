@@ -43,6 +43,12 @@ public final class IntakeCheck {
     /** The question of rows about devices that the records have otherwise; its answer is a decision. */
     public static final String CHANGED = "changed";
 
+    /** The beginning of questions about addresses that the maker has not had; their answer is a decision too. */
+    static final String MAKER = "maker:";
+
+    /** The decision of a row whose address is right, whatever is on record. */
+    static final String LABEL_SAYS_SO = "label";
+
     /** The decision of a row whose device another row of the same sheet enrolled. */
     public static final String TWICE = "twice";
 
@@ -153,6 +159,7 @@ public final class IntakeCheck {
                 device.mac(),
                 row.cell(SERIAL),
                 records.models(),
+                row.cell(DECISION),
                 found);
         Optional<Long> template = site.flatMap(s -> template(row.cell(TEMPLATE), s, found))
                 .or(() -> model.flatMap(m -> kit.flatMap(k -> k.templateFor(m.kind()))));
@@ -242,7 +249,7 @@ public final class IntakeCheck {
         checkSerial(written.cell(SERIAL), index, Optional.of(device.id()), found);
         String modelText = written.cell(MODEL).isEmpty() ? device.modelId() : written.cell(MODEL);
         Optional<DeviceModel> model =
-                ModelCell.read(modelText, Optional.empty(), device.mac(), "", records.models(), found);
+                ModelCell.read(modelText, Optional.empty(), device.mac(), "", records.models(), LABEL_SAYS_SO, found);
         String templateText = written.cell(TEMPLATE).isEmpty() ? device.template() : written.cell(TEMPLATE);
         Optional<Long> template = template(templateText, before, found);
         Optional<PersonPlan> person = people.read(written.cell(PERSON), before.domainId(), found);

@@ -65,6 +65,13 @@ public record IntakeVerdict(
             return new Problem(column, reason, hint, true, question, Optional.empty(), offers);
         }
 
+        /** The cell into which an answer is written: some are no text of the row, but a decision about it. */
+        public IntakeColumn answeredIn() {
+            return question.equals(IntakeCheck.CHANGED) || question.startsWith(IntakeCheck.MAKER)
+                    ? IntakeColumn.DECISION
+                    : column;
+        }
+
         Problem about(long device) {
             return new Problem(column, reason, hint, answerable, question, Optional.of(device), offers);
         }

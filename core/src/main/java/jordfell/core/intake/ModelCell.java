@@ -22,6 +22,7 @@ final class ModelCell {
             Optional<MacAddress> mac,
             String serial,
             Collection<DeviceModel> models,
+            String decision,
             RowProblems found) {
         if (text.isEmpty()) {
             Optional<DeviceModel> ofKit = kitModel.flatMap(id -> byId(id, models));
@@ -33,6 +34,9 @@ final class ModelCell {
         List<DeviceModel> named = named(text, models);
         if (named.size() == 1) {
             contradiction(named.get(0), mac, serial, models, found);
+            if (!decision.equals(IntakeCheck.LABEL_SAYS_SO)) {
+                mac.ifPresent(address -> askAboutMaker(named.get(0), address, models, found));
+            }
             return Optional.of(named.get(0));
         }
         found.ask(
@@ -81,6 +85,32 @@ final class ModelCell {
                 guesses.size() == 1 ? "Is that right?" : "Choose one.",
                 "model:" + guesses.stream().map(DeviceModel::id).collect(Collectors.joining(",")),
                 offers(guesses.isEmpty() ? models : guesses));
+    }
+
+    /** An address that no device of this maker has had is more often a misread label than a new series. */
+    private static void askAboutMaker(
+            DeviceModel said, MacAddress mac, Collection<DeviceModel> models, RowProblems found) {
+        List<DeviceModel> recorded =
+                models.stream().filter(m -> !m.macPrefixes().isEmpty()).toList();
+        List<String> makers = recorded.stream()
+                .filter(m -> m.macPrefixes().stream().anyMatch(mac.compact()::startsWith))
+                .map(DeviceModel::maker)
+                .distinct()
+                .toList();
+        boolean onRecord = recorded.stream().anyMatch(m -> m.maker().equals(said.maker()));
+        if (!onRecord || makers.contains(said.maker())) {
+            return;
+        }
+        found.ask(
+                IntakeColumn.DEVICE,
+                makers.isEmpty()
+                        ? "No maker on record has addresses that begin with "
+                                + mac.toString().substring(0, 8) + "."
+                        : "Addresses that begin with " + mac.toString().substring(0, 8) + " are "
+                                + String.join("’s or ", makers) + "’s, not " + said.maker() + "’s.",
+                "Read the label again: is it this address, and a " + said.fullName() + "?",
+                IntakeCheck.MAKER + said.maker(),
+                List.of(new Offer(IntakeCheck.LABEL_SAYS_SO, "the label says so")));
     }
 
     /** Said, and not refused: prefixes are what makers usually do. */

@@ -22,6 +22,10 @@ final class PersonCell {
     static final int LONGEST = 100;
     private static final String NEW = "new";
     private static final String EACH = "each";
+    /** Asked once of all rows whose names hold a comma. */
+    static final String NAME_ORDER = "name-order";
+
+    private static final Pattern LAST_FIRST = Pattern.compile("([^,]+?)\\s*,\\s*([^,]+)");
     private static final Pattern TOLD_APART = Pattern.compile("(.+?)\\s*\\(([^()]+)\\)");
 
     private final IntakeRecords records;
@@ -73,6 +77,18 @@ final class PersonCell {
             return Optional.of(new PersonPlan(
                     Optional.of(fitting.get(0).id()), fitting.get(0).name(), 0));
         }
+        Optional<String> turned = all.isEmpty() && mark.isEmpty() ? turned(name) : Optional.empty();
+        if (turned.isPresent()) {
+            found.ask(
+                    PERSON,
+                    "“" + name + "” is written with a comma.",
+                    "Is the last name first, so that it is " + turned.get() + "?",
+                    NAME_ORDER,
+                    List.of(
+                            new Offer(turned.get(), "last name first"),
+                            new Offer(name + " (" + NEW + ")", "as it is written")));
+            return Optional.empty();
+        }
         int rows = written.getOrDefault(name.toLowerCase(Locale.ROOT), 1);
         if (all.isEmpty() && mark.isEmpty()) {
             if (rows == 1) {
@@ -99,6 +115,12 @@ final class PersonCell {
                 "person:" + domainId + ":" + text.toLowerCase(Locale.ROOT),
                 offers(name, all));
         return Optional.empty();
+    }
+
+    /** “Berg, Anna” as Anna Berg; empty for a name without one comma. */
+    private static Optional<String> turned(String name) {
+        Matcher matcher = LAST_FIRST.matcher(name);
+        return matcher.matches() ? Optional.of(matcher.group(2) + " " + matcher.group(1)) : Optional.empty();
     }
 
     private PersonPlan madeHere(long domainId, String name) {

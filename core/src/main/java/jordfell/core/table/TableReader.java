@@ -35,6 +35,20 @@ public final class TableReader {
     private TableReader() {}
 
     public static TableReading read(byte[] bytes) {
+        return read(bytes, "");
+    }
+
+    /** How the letters of a file may be read, where its bytes don’t say; empty where they do. */
+    public static List<TableReading.Reading> readings(byte[] bytes) {
+        return TextDecoding.readings(bytes);
+    }
+
+    /**
+     * Reads a file.
+     *
+     * @param encoding how its letters are to be read, one of {@link #readings}; empty to have that found out
+     */
+    public static TableReading read(byte[] bytes, String encoding) {
         if (bytes.length == 0) {
             return new TableReading.Refused("The file is empty: it has no byte.", "Export it again.");
         }
@@ -47,7 +61,7 @@ public final class TableReader {
                     "This is " + stranger.get() + ", whatever its name says.",
                     "Save the table as CSV, or copy its cells and paste them.");
         }
-        return TextDecoding.decode(bytes)
+        return (encoding.isEmpty() ? TextDecoding.decode(bytes) : TextDecoding.decode(bytes, encoding))
                 .map(decoded -> read(decoded.text(), decoded.encoding()))
                 .orElseGet(() -> new TableReading.Refused(
                         "These bytes are not text.", "Save the table as CSV, in UTF-8, UTF-16 or Latin-1."));

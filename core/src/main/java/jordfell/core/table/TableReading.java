@@ -8,7 +8,7 @@ public sealed interface TableReading {
     /**
      * A table.
      *
-     * @param encoding as people name it: UTF-8, UTF-16, Latin-1
+     * @param encoding as people name it: UTF-8, UTF-16, Latin-1, DOS, Mac
      * @param delimiter comma, semicolon or tab
      * @param records all rows with their cells, blanks around cells dropped, empty rows left out
      */
@@ -41,6 +41,9 @@ public sealed interface TableReading {
             return column < cells.size() ? cells.get(column) : "";
         }
     }
+
+    /** A way to read a file’s letters, with a piece of the file read so. */
+    record Reading(String encoding, String sample) {}
 
     /** No table: what is wrong, where, and what would be right. */
     record Refused(String reason, String hint) implements TableReading {}

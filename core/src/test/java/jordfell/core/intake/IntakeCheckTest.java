@@ -302,7 +302,9 @@ class IntakeCheckTest {
     void localAddressesNeedASiteThatTakesThem() {
         records.localMacs = false;
         assertThat(reasons(one(PLAIN)).get(0)).startsWith("This address was made up locally");
-        assertThat(one(PLAIN.replace(MAC, "00-4B-7A-00-53-1C")).state()).isEqualTo(State.READY);
+        assertThat(one(PLAIN.replace(MAC, "00-4B-7A-00-53-1C") + "|decision=label")
+                        .state())
+                .isEqualTo(State.READY);
     }
 
     @Test
@@ -380,6 +382,42 @@ class IntakeCheckTest {
         assertThat(check.verdicts()).hasSize(2);
         assertThat(check.step(2)).isTrue();
         assertThat(check.verdicts()).isEqualTo(IntakeCheck.of(rows, records));
+    }
+
+    @Test
+    void addressThatTheMakerHasNotHadIsAskedAbout() {
+        assertThat(reasons(one(PLAIN.replace(MAC, "06-11-22-33-44-55"))))
+                .singleElement()
+                .asString()
+                .startsWith("No maker on record has addresses that begin with 06-11-22.");
+        String other = PLAIN.replace(MAC, "02-9E-11-00-00-01");
+        assertThat(reasons(one(other)))
+                .singleElement()
+                .asString()
+                .startsWith("Addresses that begin with 02-9E-11 are Ombrel’s, not Korrin’s.");
+        assertThat(one(other).problems().get(0).answeredIn()).isEqualTo(IntakeColumn.DECISION);
+        assertThat(one(other + "|decision=label").state()).isEqualTo(State.READY);
+    }
+
+    @Test
+    void namesWithACommaAreAskedAboutOnceForAllRows() {
+        List<IntakeRow> rows = List.of(
+                row(PLAIN + "|extension=2415|person=Berg, Anna"),
+                row(PLAIN.replace(MAC, "024b7a000002") + "|extension=2416|person=Lund,Nora"),
+                row(PLAIN.replace(MAC, "024b7a000003") + "|extension=2417|person=Sørvik, Ida"));
+        List<IntakeVerdict> verdicts = IntakeCheck.of(rows, Map.of(), records);
+        BulkQuestion question = BulkQuestion.of(rows, verdicts).get(0);
+        assertThat(question.rows()).isEqualTo(3);
+        assertThat(question.answers()).containsExactly("last name first", "as it is written");
+        assertThat(BulkQuestion.value(verdicts.get(2), question.question(), "last name first"))
+                .contains("Ida Sørvik");
+        assertThat(one(PLAIN + "|extension=2416|person=Lund, Nora (new)")
+                        .plan()
+                        .orElseThrow()
+                        .person()
+                        .orElseThrow()
+                        .name())
+                .isEqualTo("Lund, Nora");
     }
 
     @Test

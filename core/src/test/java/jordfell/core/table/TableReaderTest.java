@@ -150,4 +150,37 @@ class TableReaderTest {
                         fields))
                 .isEqualTo(new ColumnGuess.Guessed(true, List.of("person", "label", "device")));
     }
+
+    @ParameterizedTest
+    @CsvSource({"windows-1252, Latin-1", "IBM850, DOS", "x-MacRoman, Mac"})
+    void bytesThatAreNoUtf8AreShownInEveryReading(String charset, String right) {
+        byte[] bytes = "MAC;Name\n024b7a000001;Åsa Öst\n".getBytes(Charset.forName(charset));
+        List<TableReading.Reading> readings = TableReader.readings(bytes);
+        assertThat(readings).hasSize(3);
+        assertThat(readings)
+                .filteredOn(r -> r.sample().contains("Åsa Öst"))
+                .extracting(TableReading.Reading::encoding)
+                .containsExactly(right);
+        assertThat(((Table) TableReader.read(bytes, right)).records().get(1).cells())
+                .containsExactly("024b7a000001", "Åsa Öst");
+    }
+
+    @Test
+    void utf8ThatWasTakenForLatin1IsShownBothWays() {
+        byte[] twice = utf8(new String(utf8("MAC;Name\nx;Åsa Öst\n"), Charset.forName("windows-1252")));
+        assertThat(TableReader.readings(twice))
+                .extracting(TableReading.Reading::encoding)
+                .containsExactly("UTF-8", "UTF-8 twice");
+        assertThat(((Table) TableReader.read(twice, "UTF-8 twice"))
+                        .records()
+                        .get(1)
+                        .cells())
+                .containsExactly("x", "Åsa Öst");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"MAC;Name\nx;Ida\n", "MAC;Name\nx;Åsa Öst\n", "MAC;Name\nx;SÃO PAULO\n"})
+    void whatTheBytesSayThemselvesIsNotAsked(String text) {
+        assertThat(TableReader.readings(utf8(text))).isEmpty();
+    }
 }

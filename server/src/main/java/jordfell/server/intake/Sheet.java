@@ -11,6 +11,7 @@ import jordfell.core.intake.IntakeRow;
  * @param defaults texts for cells that rows leave empty
  * @param source the name of the file that was fed, or empty text
  * @param mapping the field of each column of that file, empty text for one that is left out
+ * @param encoding how a person said its letters are to be read; empty while nobody said
  * @param headings whether the file's first row is headings
  */
 record Sheet(
@@ -19,6 +20,7 @@ record Sheet(
         String source,
         List<String> mapping,
         boolean headings,
+        String encoding,
         long version,
         List<Row> rows) {
 

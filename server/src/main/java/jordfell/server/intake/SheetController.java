@@ -12,7 +12,6 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import jordfell.core.intake.BulkQuestion;
-import jordfell.core.intake.IntakeCheck;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeVerdict;
 import jordfell.core.intake.IntakeVerdict.Offer;
@@ -54,6 +53,9 @@ class SheetController {
     record QuestionView(
             String question, String column, String reason, String hint, long rows, String span, List<String> answers) {}
 
+    /** A way to read the file's letters, with a piece of it read so. */
+    record ReadingView(String encoding, String sample) {}
+
     record FileView(
             String name,
             String encoding,
@@ -61,7 +63,8 @@ class SheetController {
             boolean headings,
             int above,
             List<String> fields,
-            List<List<String>> sample) {}
+            List<List<String>> sample,
+            List<ReadingView> readings) {}
 
     record ColumnView(String field, String heading) {}
 
@@ -86,8 +89,15 @@ class SheetController {
             @Nullable FileView file,
             boolean canBringBack) {}
 
+    /** @param answeredIn the field into which an answer is written */
     record ProblemView(
-            String column, String reason, String hint, boolean answerable, long deviceId, List<OfferView> offers) {}
+            String column,
+            String answeredIn,
+            String reason,
+            String hint,
+            boolean answerable,
+            long deviceId,
+            List<OfferView> offers) {}
 
     /** A row; cells hold what was written, shown what it is read as. */
     record RowView(
@@ -110,6 +120,8 @@ class SheetController {
     record Answer(@Nullable String question, @Nullable String answer) {}
 
     record Mapping(@Nullable List<@Nullable String> fields, boolean headings) {}
+
+    record Encoding(@Nullable String encoding) {}
 
     record Name(@Nullable String name) {}
 
@@ -165,7 +177,10 @@ class SheetController {
                                 sheet.headings(),
                                 r.above(),
                                 sheet.mapping(),
-                                r.sample()))
+                                r.sample(),
+                                r.readings().stream()
+                                        .map(one -> new ReadingView(one.encoding(), one.sample()))
+                                        .toList()))
                         .orElse(null),
                 sheets.canBringBack(who.login()));
     }
@@ -267,6 +282,13 @@ class SheetController {
         sheets.map(who.login(), fields, wish.headings());
     }
 
+    /** Says how the file's letters are to be read. */
+    @PutMapping("/encoding")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void readAs(@AuthenticationPrincipal SignedIn who, @RequestBody Encoding wish) {
+        sheets.readAs(who.login(), wish.encoding() == null ? "" : wish.encoding());
+    }
+
     @PutMapping("/defaults")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setDefaults(@AuthenticationPrincipal SignedIn who, @RequestBody Map<String, String> defaults) {
@@ -336,9 +358,9 @@ class SheetController {
     }
 
     private static ProblemView view(Problem p) {
-        boolean decides = p.question().equals(IntakeCheck.CHANGED);
         return new ProblemView(
-                decides ? IntakeColumn.DECISION.field() : p.column().field(),
+                p.column().field(),
+                p.answeredIn().field(),
                 p.reason(),
                 p.hint(),
                 p.answerable(),

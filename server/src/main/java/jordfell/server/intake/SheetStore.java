@@ -26,7 +26,8 @@ class SheetStore {
     /** A row to be added. */
     record NewRow(long line, IntakeRow cells) {}
 
-    private record Head(long id, String defaults, String source, String mapping, boolean headings, long version) {}
+    private record Head(
+            long id, String defaults, String source, String mapping, boolean headings, String encoding, long version) {}
 
     private final Jdbc jdbc;
     private final JsonMapper json;
@@ -76,13 +77,14 @@ class SheetStore {
 
     Sheet read(long id) {
         Head head = jdbc.one(
-                        "select id, defaults, source, mapping, headings, version from intake_sheet where id = ?",
+                        "select id, defaults, source, mapping, headings, encoding, version from intake_sheet where id = ?",
                         row -> new Head(
                                 row.number("id"),
                                 row.text("defaults"),
                                 row.text("source"),
                                 row.text("mapping"),
                                 row.yes("headings"),
+                                row.text("encoding"),
                                 row.number("version")),
                         id)
                 .orElseThrow();
@@ -93,7 +95,14 @@ class SheetStore {
         List<String> mapping =
                 head.mapping().isEmpty() ? List.of() : List.of(json.readValue(head.mapping(), String[].class));
         return new Sheet(
-                id, cells(head.defaults()).cells(), head.source(), mapping, head.headings(), head.version(), rows);
+                id,
+                cells(head.defaults()).cells(),
+                head.source(),
+                mapping,
+                head.headings(),
+                head.encoding(),
+                head.version(),
+                rows);
     }
 
     void setDefaults(long id, Map<IntakeColumn, String> defaults) {
@@ -104,12 +113,16 @@ class SheetStore {
     }
 
     void setSource(long id, String source, byte[] file) {
-        jdbc.update("update intake_sheet set source = ?, file = ? where id = ?", source, file, id);
+        jdbc.update("update intake_sheet set source = ?, file = ?, encoding = '' where id = ?", source, file, id);
     }
 
     Optional<byte[]> file(long id) {
         return jdbc.one(
                 "select file from intake_sheet where id = ? and file is not null", row -> row.bytes("file"), id);
+    }
+
+    void setEncoding(long id, String encoding) {
+        jdbc.update("update intake_sheet set encoding = ?, version = version + 1 where id = ?", encoding, id);
     }
 
     void setMapping(long id, List<String> mapping, boolean headings) {

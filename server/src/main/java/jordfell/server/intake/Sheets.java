@@ -48,10 +48,16 @@ public class Sheets {
      * How the file was read.
      *
      * @param above how many rows stand above the headings and are left out
+     * @param readings how its letters may be read, while nobody said which way is right
      */
-    record FileReading(String encoding, String delimiter, int above, List<List<String>> sample) {}
+    record FileReading(
+            String encoding,
+            String delimiter,
+            int above,
+            List<List<String>> sample,
+            List<TableReading.Reading> readings) {}
 
-    static final Sheet NOTHING = new Sheet(0, Map.of(), "", List.of(), false, 0, List.of());
+    static final Sheet NOTHING = new Sheet(0, Map.of(), "", List.of(), false, "", 0, List.of());
 
     private static final int SAMPLE = 6;
 
@@ -121,7 +127,7 @@ public class Sheets {
      * @param instead whether the file may take the place of the earlier one
      */
     void file(String owner, String name, byte[] bytes, boolean instead) {
-        Table table = table(bytes);
+        Table table = table(bytes, "");
         ColumnGuess.Guessed guessed = FeedReader.guess(table);
         long before = store.current(owner);
         Sheet sheet = store.read(before);
@@ -168,12 +174,58 @@ public class Sheets {
                         "/fields/" + i, "Two columns are “" + heading + "”.", "Leave one of them out.");
             }
         }
-        jdbc.inTransaction(() -> take(id, table(bytes), fields, headings));
+        jdbc.inTransaction(() -> take(id, table(bytes, store.read(id).encoding()), fields, headings));
+    }
+
+    /** Reads the file again with its letters taken so. */
+    void readAs(String owner, String encoding) {
+        long id = store.current(owner);
+        byte[] bytes = store.file(id).orElseThrow(() -> RefusedException.notFound("file"));
+        List<TableReading.Reading> readings = TableReader.readings(bytes);
+        if (readings.stream().noneMatch(r -> r.encoding().equals(encoding))) {
+            throw RefusedException.field(
+                    "/encoding",
+                    "The file can’t be read as “" + encoding + "”.",
+                    "It can as "
+                            + readings.stream()
+                                    .map(TableReading.Reading::encoding)
+                                    .collect(Collectors.joining(", "))
+                            + ".");
+        }
+        Sheet sheet = store.read(id);
+        jdbc.inTransaction(() -> {
+            store.setEncoding(id, encoding);
+            take(id, table(bytes, encoding), sheet.mapping(), sheet.headings());
+        });
+    }
+
+    /** Nobody said yet how the file’s letters are to be read: rows that hold such letters are not enrolled before. */
+    private void refuseDoubtfulLetters(Checked now) {
+        boolean doubtful = now.sheet().encoding().isEmpty()
+                && store.file(now.sheet().id())
+                        .filter(bytes -> !TableReader.readings(bytes).isEmpty())
+                        .isPresent();
+        if (!doubtful) {
+            return;
+        }
+        for (int i = 0; i < now.verdicts().size(); i++) {
+            Sheet.Row row = now.sheet().rows().get(i);
+            boolean odd = row.line() > 0
+                    && row.cells().cells().values().stream()
+                            .anyMatch(cell -> cell.chars().anyMatch(c -> c >= 0x80));
+            if (odd && now.verdicts().get(i).plan().isPresent()) {
+                throw RefusedException.field(
+                        "/encoding",
+                        "It is not said yet how the letters of " + now.sheet().source() + " are to be read.",
+                        "Choose the reading that is right, above the grid.");
+            }
+        }
     }
 
     Optional<FileReading> reading(String owner) {
-        return store.file(store.current(owner)).map(bytes -> {
-            Table table = table(bytes);
+        Sheet sheet = written(owner);
+        return store.file(sheet.id()).map(bytes -> {
+            Table table = table(bytes, sheet.encoding());
             return new FileReading(
                     table.encoding(),
                     table.delimiterName(),
@@ -182,7 +234,8 @@ public class Sheets {
                             .skip(FeedReader.headingRow(table))
                             .limit(SAMPLE)
                             .map(TableReading.Line::cells)
-                            .toList());
+                            .toList(),
+                    sheet.encoding().isEmpty() ? TableReader.readings(bytes) : List.of());
         });
     }
 
@@ -201,7 +254,7 @@ public class Sheets {
         Checked now = open(owner);
         IntakeColumn column = now.questions().stream()
                 .filter(q -> q.question().equals(question) && q.answers().contains(answer))
-                .map(q -> question.equals(IntakeCheck.CHANGED) ? IntakeColumn.DECISION : q.column())
+                .map(BulkQuestion::answeredIn)
                 .findFirst()
                 .orElseThrow(() -> RefusedException.field(
                         "/answer", "No row asks that any more, or not with this answer.", "Look again what is asked."));
@@ -247,6 +300,7 @@ public class Sheets {
     Batches.Enrolled enrol(String owner, String name) {
         return jdbc.inTransaction(() -> {
             Checked now = checks.now(store.read(store.current(owner)));
+            refuseDoubtfulLetters(now);
             List<EnrolPlan> plans =
                     now.verdicts().stream().flatMap(v -> v.plan().stream()).toList();
             if (plans.isEmpty()) {
@@ -324,8 +378,8 @@ public class Sheets {
         return positions;
     }
 
-    private static Table table(byte[] bytes) {
-        TableReading reading = TableReader.read(bytes);
+    private static Table table(byte[] bytes, String encoding) {
+        TableReading reading = TableReader.read(bytes, encoding);
         if (reading instanceof TableReading.Refused refused) {
             throw RefusedException.field("/file", refused.reason(), refused.hint());
         }

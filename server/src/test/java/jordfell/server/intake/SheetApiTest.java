@@ -55,6 +55,15 @@ class SheetApiTest {
         assertThat(file("list.csv", csv, StandardCharsets.ISO_8859_1).status()).isEqualTo(204);
         JsonNode read = sheet();
         assertThat(read.path("file").path("encoding").asString()).isEqualTo("Latin-1");
+        assertThat(read.path("file").path("readings")).hasSize(3);
+        assertThat(client.post("/api/intake/sheet/enrol", Map.of()).problemAt("/encoding"))
+                .startsWith("It is not said yet how the letters of list.csv are to be read.");
+        assertThat(client.put("/api/intake/sheet/encoding", Map.of("encoding", "Runes"))
+                        .problemAt("/encoding"))
+                .contains("It can as Latin-1,");
+        assertThat(client.put("/api/intake/sheet/encoding", Map.of("encoding", "Latin-1"))
+                        .status())
+                .isEqualTo(204);
         assertThat(read.path("file").path("fields").toString())
                 .isEqualTo("[\"\",\"device\",\"model\",\"person\",\"site\",\"extension\"]");
         assertThat(read.path("ready").asInt()).isEqualTo(1);

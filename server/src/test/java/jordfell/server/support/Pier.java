@@ -54,7 +54,18 @@ public final class Pier {
     /** Enrols a K24 with these extensions, and gives its id. */
     public long enrolled(String mac, String label, String extension, String second) {
         Answer answer = enrol(Map.of(
-                "device", mac, "model", "korrin-k24", "label", label, "extension", extension, "secondLine", second));
+                "device",
+                mac,
+                "model",
+                "korrin-k24",
+                "label",
+                label,
+                "extension",
+                extension,
+                "secondLine",
+                second,
+                "decision",
+                "label"));
         if (answer.status() != 201) {
             throw new IllegalStateException(answer.toString());
         }
