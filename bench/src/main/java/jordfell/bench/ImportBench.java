@@ -23,7 +23,7 @@ final class ImportBench {
     private final BenchServer server;
     private final Jdbc jdbc;
     private int nextNumber = 1_000_000;
-    private long nextMac = 0x024B_8000_0000L;
+    private long nextMac = 0x024B_7A00_0000L;
 
     ImportBench(BenchServer server) {
         this.server = server;

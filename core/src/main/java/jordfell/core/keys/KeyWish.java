@@ -11,6 +11,10 @@ import java.util.Optional;
  */
 public record KeyWish(KeyKind kind, String target, String label, Optional<KeyFill> fill) {
 
+    /** The highest position that a layout may speak of: no phone with all its sidecars has more keys. */
+    public static final int HIGHEST_POSITION = 500;
+
+    private static final int LONGEST_DEPARTMENT = 100;
     private static final int LONGEST_TARGET = 64;
     private static final int LONGEST_LABEL = 40;
 
@@ -20,6 +24,9 @@ public record KeyWish(KeyKind kind, String target, String label, Optional<KeyFil
 
     /** What is wrong with it and what would be right; empty if nothing. */
     public Optional<String> refuse() {
+        if (fill.filter(f -> f.department().length() > LONGEST_DEPARTMENT).isPresent()) {
+            return Optional.of("A department’s name has at most " + LONGEST_DEPARTMENT + " characters.");
+        }
         if (fill.isPresent()) {
             return kind == KeyKind.BLF || kind == KeyKind.SPEED_DIAL || kind == KeyKind.INTERCOM
                     ? Optional.empty()

@@ -6,6 +6,7 @@ import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import jordfell.core.dialing.DigitMapSyntax;
 
@@ -97,8 +98,20 @@ public sealed interface SettingType {
 
         @Override
         public Optional<String> refuse(String value) {
-            if (value.isBlank() || !value.equals(value.strip()) || value.contains(" ")) {
-                return Optional.of("A host has no blanks; write the name alone, such as voice.example.");
+            if (value.isBlank()) {
+                return Optional.of("There is no host; write its name, such as voice.example.");
+            }
+            if (!value.equals(value.strip())) {
+                return Optional.of("There is a blank " + (value.startsWith(" ") ? "before" : "after")
+                        + " it; write the name alone: " + value.strip() + ".");
+            }
+            if (value.chars().anyMatch(Character::isWhitespace)) {
+                return Optional.of("A host has no blanks; write one name alone, such as voice.example.");
+            }
+            Matcher scheme = SCHEME.matcher(value);
+            if (scheme.lookingAt()) {
+                return Optional.of("“" + scheme.group() + "” does not belong here; write the name alone: "
+                        + hostOf(value.substring(scheme.end()).replaceFirst("^.*@", "")) + ".");
             }
             if (value.contains("://")) {
                 String rest = value.substring(value.indexOf("://") + 3);
@@ -117,8 +130,10 @@ public sealed interface SettingType {
                     : Optional.of("“" + value + "” is not a host name: letters, digits, hyphens and dots are.");
         }
 
+        private static final Pattern SCHEME = Pattern.compile("(?i)(sips?|tel|https?|tftp):(?!//)");
+
         private static String hostOf(String text) {
-            return text.replaceAll("[:/].*$", "");
+            return text.replaceAll("[:/;?].*$", "");
         }
     }
 

@@ -47,9 +47,12 @@ class SettingTypeTest {
                     voice.tarnholm.example:5060       | The port does not belong here; write the name alone: voice.tarnholm.example.
                     voice.tarnholm.example/sip        | This is an address with a path or user; write the host alone: voice.tarnholm.example.
                     2416@voice.tarnholm.example       | This is an address with a path or user; write the host alone: voice.tarnholm.example.
-                    'voice.tarnholm.example '         | A host has no blanks; write the name alone, such as voice.example.
-                    'voice tarnholm'                  | A host has no blanks; write the name alone, such as voice.example.
-                    ''                                | A host has no blanks; write the name alone, such as voice.example.
+                    'voice.tarnholm.example '         | There is a blank after it; write the name alone: voice.tarnholm.example.
+                    ' voice.tarnholm.example'         | There is a blank before it; write the name alone: voice.tarnholm.example.
+                    'sip:voice.tarnholm.example'      | “sip:” does not belong here; write the name alone: voice.tarnholm.example.
+                    'SIPS:2417@voice.tarnholm.example:5061;lr' | “SIPS:” does not belong here; write the name alone: voice.tarnholm.example.
+                    'voice tarnholm'                  | A host has no blanks; write one name alone, such as voice.example.
+                    ''                                | There is no host; write its name, such as voice.example.
                     -voice.example                    | “-voice.example” is not a host name: letters, digits, hyphens and dots are.
                     voice..example                    | “voice..example” is not a host name: letters, digits, hyphens and dots are.
                     vöice.example                     | “vöice.example” is not a host name: letters, digits, hyphens and dots are.

@@ -18,6 +18,7 @@ import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.Extension;
 import jordfell.server.roster.ExtensionStore;
 import jordfell.server.roster.Site;
+import jordfell.server.settings.TemplateStore;
 import jordfell.server.undo.Acts;
 import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
@@ -32,6 +33,7 @@ class DeviceChanges {
     private final DomainStore domains;
     private final ExtensionStore extensions;
     private final ReleaseStore releases;
+    private final TemplateStore templates;
     private final Acts acts;
 
     DeviceChanges(
@@ -40,12 +42,14 @@ class DeviceChanges {
             DomainStore domains,
             ExtensionStore extensions,
             ReleaseStore releases,
+            TemplateStore templates,
             Acts acts) {
         this.devices = devices;
         this.models = models;
         this.domains = domains;
         this.extensions = extensions;
         this.releases = releases;
+        this.templates = templates;
         this.acts = acts;
     }
 
@@ -77,6 +81,14 @@ class DeviceChanges {
                     "/siteId",
                     site.name() + " belongs to another domain.",
                     "Choose a site of the device’s own domain.");
+        }
+        if (templateId != null
+                && templates
+                        .find(templateId)
+                        .filter(t -> t.domainId() == site.domainId())
+                        .isEmpty()) {
+            throw RefusedException.field(
+                    "/templateId", "There is no such template in the device’s domain.", "Choose one of it.");
         }
         if (!device.model().kind().mayBecome(model.kind())) {
             throw RefusedException.field(

@@ -16,7 +16,6 @@ import jordfell.core.roster.SipPassword;
 import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.device.DeviceStore.Line;
-import jordfell.server.intake.KnockStore;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.DomainStore;
 import jordfell.server.roster.ExtensionStore;
@@ -32,22 +31,14 @@ class DeviceLife {
     private final DeviceStore devices;
     private final DomainStore domains;
     private final ExtensionStore extensions;
-    private final KnockStore knocks;
     private final Acts acts;
     private final InstantSource clock;
     private final SecureRandom random = new SecureRandom();
 
-    DeviceLife(
-            DeviceStore devices,
-            DomainStore domains,
-            ExtensionStore extensions,
-            KnockStore knocks,
-            Acts acts,
-            InstantSource clock) {
+    DeviceLife(DeviceStore devices, DomainStore domains, ExtensionStore extensions, Acts acts, InstantSource clock) {
         this.devices = devices;
         this.domains = domains;
         this.extensions = extensions;
-        this.knocks = knocks;
         this.acts = acts;
         this.clock = clock;
     }
@@ -80,7 +71,6 @@ class DeviceLife {
                         devices.remove(spare.id());
                     });
                     devices.setMac(id, mac);
-                    knocks.enrolled(mac);
                     return id;
                 })
                 .actId();

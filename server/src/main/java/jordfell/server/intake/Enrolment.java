@@ -78,7 +78,6 @@ class Enrolment {
         recording.made(Kept.DEVICE, devices);
         List<Long> changed =
                 change(plans.stream().filter(p -> p.existing().isPresent()).toList(), extensions, recording);
-        stores.knocks().enrolled(fresh.stream().flatMap(p -> p.mac().stream()).toList());
         return new Written(devices, changed, (int) made(plans), people.size());
     }
 

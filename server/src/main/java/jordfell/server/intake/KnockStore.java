@@ -3,11 +3,13 @@ package jordfell.server.intake;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
 import jordfell.core.identity.MacAddress;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.undo.Kept;
+import jordfell.server.undo.RecordsTouched;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /** Requests from MACs that are not enrolled. */
@@ -98,7 +100,7 @@ public class KnockStore {
         return jdbc.list(
                 """
                 select k.*, s.name site from knock k join site s on s.id = k.site_id
-                where not k.ignored and not (k.times = 1 and array_contains(cast(? as varchar array), k.source))
+                where not k.ignored and not exists (select 1 from device d where d.mac = k.mac) and not (k.times = 1 and array_contains(cast(? as varchar array), k.source))
                 order by k.first_at desc, k.mac limit ?""",
                 row -> new Knock(
                         MacAddress.of(row.text("mac")),
@@ -123,7 +125,8 @@ public class KnockStore {
     public long count(Collection<String> guessing) {
         return jdbc.one("""
                         select count(*) n from knock
-                        where not ignored and not (times = 1 and array_contains(cast(? as varchar array), source))""", row -> row.number("n"), (Object) guessing.toArray())
+                        where not ignored and not exists (select 1 from device d where d.mac = knock.mac)
+                          and not (times = 1 and array_contains(cast(? as varchar array), source))""", row -> row.number("n"), (Object) guessing.toArray())
                 .orElse(0L);
     }
 
@@ -135,11 +138,14 @@ public class KnockStore {
         jdbc.update("update knock set ignored = true, blocked = true where mac = ?", mac.compact());
     }
 
-    /** These knock no more; most of many never did. */
-    void enrolled(Collection<MacAddress> macs) {
-        Set<MacAddress> knocking =
-                new HashSet<>(jdbc.list("select mac from knock", row -> MacAddress.of(row.text("mac"))));
-        macs.stream().filter(knocking::contains).forEach(this::enrolled);
+    /** However a device came by its MAC, enrolled, corrected or brought back: it is known, and knocks no more. */
+    @EventListener
+    void follow(RecordsTouched touched) {
+        jdbc.batch(
+                "delete from knock where mac = (select mac from device where id = ?)",
+                touched.numbersOf(Kept.DEVICE).stream()
+                        .map(id -> new @Nullable Object[] {id})
+                        .toList());
     }
 
     public void enrolled(MacAddress mac) {

@@ -108,7 +108,6 @@ class Knocks {
                 recording -> {
                     recording.changing(Kept.DEVICE, deviceId);
                     devices.setMac(deviceId, mac);
-                    store.enrolled(mac);
                     return deviceId;
                 });
     }

@@ -12,6 +12,7 @@ import jordfell.server.answer.Made;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.settings.TemplateStore;
 import jordfell.server.undo.Acts;
 import jordfell.server.undo.Kept;
 import org.jspecify.annotations.Nullable;
@@ -83,12 +84,14 @@ class KitController {
     private final KitStore store;
     private final DomainStore domains;
     private final ModelStore models;
+    private final TemplateStore templates;
     private final Acts acts;
 
-    KitController(KitStore store, DomainStore domains, ModelStore models, Acts acts) {
+    KitController(KitStore store, DomainStore domains, ModelStore models, TemplateStore templates, Acts acts) {
         this.store = store;
         this.domains = domains;
         this.models = models;
+        this.templates = templates;
         this.acts = acts;
     }
 
@@ -184,11 +187,11 @@ class KitController {
                 wish.outside(),
                 Checked.text(wish.permissionClass(), "permissionClass", "permission class", 60),
                 wish.pinDigits() == 0 ? 0 : Checked.between(wish.pinDigits(), 4, 8, "pinDigits", "number of digits"),
-                devices(wish.devices() == null ? List.of() : wish.devices(), wish.contactLimit()),
+                devices(domainId, wish.devices() == null ? List.of() : wish.devices(), wish.contactLimit()),
                 formulas);
     }
 
-    private List<Kit.KitDevice> devices(List<KitDeviceForm> wished, int contactLimit) {
+    private List<Kit.KitDevice> devices(long domainId, List<KitDeviceForm> wished, int contactLimit) {
         if (wished.size() > contactLimit) {
             throw RefusedException.field(
                     "/devices",
@@ -200,6 +203,16 @@ class KitController {
             if (!model.isEmpty()
                     && models.find(model).filter(m -> m.kind() == device.kind()).isEmpty()) {
                 throw RefusedException.field("/devices", "There is no such model.", "Choose one of its kind.");
+            }
+            Long template = device.templateId();
+            if (template != null
+                    && template > 0
+                    && templates
+                            .find(template)
+                            .filter(t -> t.domainId() == domainId)
+                            .isEmpty()) {
+                throw RefusedException.field(
+                        "/devices", "There is no such template in this domain.", "Choose one of it, or none.");
             }
         }
         return wished.stream()

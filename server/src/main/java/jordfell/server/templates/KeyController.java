@@ -35,8 +35,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api", produces = "application/json")
 class KeyController {
 
-    private static final int HIGHEST = 500;
-
     /**
      * A wish at a position.
      *
@@ -184,9 +182,11 @@ class KeyController {
         List<FieldProblem> problems = new ArrayList<>();
         for (WishView view : views == null ? List.<WishView>of() : views) {
             String pointer = "/wishes/" + view.position();
-            if (view.position() < 1 || view.position() > HIGHEST) {
+            if (view.position() < 1 || view.position() > KeyWish.HIGHEST_POSITION) {
                 problems.add(new FieldProblem(
-                        pointer, "There is no key " + view.position() + ".", "1 to " + HIGHEST + " are."));
+                        pointer,
+                        "There is no key " + view.position() + ".",
+                        "1 to " + KeyWish.HIGHEST_POSITION + " are."));
                 continue;
             }
             KeyWish wish = new KeyWish(

@@ -227,7 +227,12 @@ class OpenImports {
                     document.label() == null ? "" : document.label(),
                     fill);
             wish.refuse().ifPresent(reason -> problems.add(new FieldProblem(pointer, reason, "")));
-            keys.put(Integer.parseInt(position), wish);
+            int at = Integer.parseInt(position);
+            if (at > KeyWish.HIGHEST_POSITION) {
+                problems.add(new FieldProblem(
+                        pointer, "There is no key " + position + ".", "1 to " + KeyWish.HIGHEST_POSITION + " are."));
+            }
+            keys.put(at, wish);
         });
         return keys;
     }

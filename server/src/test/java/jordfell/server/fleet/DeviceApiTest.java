@@ -58,6 +58,40 @@ class DeviceApiTest {
     }
 
     @Test
+    void templateOfAnotherDomainIsRefusedForDevicesAndKits() {
+        long other = pier.client()
+                .post("/api/templates", Map.of("domainId", otherDomain(), "name", "Elsewhere"))
+                .json()
+                .path("id")
+                .asLong();
+        long id = pier.enrolled("02-4B-7A-04-00-15", "Own domain", "", "");
+        Map<String, Object> wish = wish(id);
+        wish.put("templateId", other);
+        assertThat(pier.client().put("/api/devices/" + id, wish).problemAt("/templateId"))
+                .startsWith("There is no such template in the device’s domain.");
+        Map<String, Object> kit = Map.of(
+                "domainId",
+                pier.domainId,
+                "name",
+                "Foreign kit",
+                "contactLimit",
+                2,
+                "devices",
+                List.of(Map.of("kind", "DESK_PHONE", "templateId", other)));
+        assertThat(pier.client().post("/api/kits", kit).problemAt("/devices"))
+                .startsWith("There is no such template in this domain.");
+    }
+
+    private long otherDomain() {
+        for (JsonNode domain : pier.client().get("/api/domains").json()) {
+            if (domain.path("id").asLong() != pier.domainId) {
+                return domain.path("id").asLong();
+            }
+        }
+        throw new IllegalStateException("there is one domain only");
+    }
+
+    @Test
     void bindingChecksPortsBehindARouterAsIntakeDoes() {
         pier.client()
                 .post(

@@ -44,6 +44,24 @@ class KnockStoreTest {
     }
 
     @Test
+    void knockEndsWhenItsDeviceIsEnrolledAndWhenThatIsDoneAgain() {
+        knock(7, Instant.now());
+        var done =
+                pier.enrol(java.util.Map.of("device", mac(7).toString(), "model", "korrin-k24", "decision", "label"));
+        assertThat(done.status()).isEqualTo(201);
+        assertThat(knocks.open(List.of())).isEmpty();
+        String act = "/api/acts/" + done.json().path("actId").asLong();
+        pier.client().post(act + "/undo", "");
+        knock(7, Instant.now());
+        assertThat(knocks.open(List.of())).hasSize(1);
+        pier.client().post(act + "/redo", "");
+        assertThat(knocks.open(List.of())).isEmpty();
+        knock(7, Instant.now());
+        assertThat(knocks.open(List.of())).as("one that was under way").isEmpty();
+        assertThat(knocks.count(List.of())).isZero();
+    }
+
+    @Test
     void whatDoesNotKnockAnyMoreIsForgotten() {
         knock(1, now.minus(KnockStore.LIFE).minus(Duration.ofMinutes(1)));
         assertThat(isListed(1)).isTrue();
