@@ -77,6 +77,13 @@ export const useDevice = (id: number) =>
     placeholderData: keepPreviousData,
   })
 
+/** What is bound to the device’s extensions now, by it and by others. */
+export const useContacts = (id: number) =>
+  useQuery({
+    queryKey: [...keys.device(id), 'contacts'],
+    queryFn: () => unwrap(client.GET('/api/devices/{id}/contacts', { params: { path: { id } } })),
+  })
+
 export const useDeviceSettings = (id: number) =>
   useQuery({
     queryKey: keys.settings(id),

@@ -14,6 +14,7 @@ import { HandoffPart } from './HandoffPart'
 import { LifeActs } from './LifeActs'
 import { Lines } from './Lines'
 import { MatchSheets } from './MatchSheets'
+import { OtherContacts } from './OtherContacts'
 import { Seen } from './Seen'
 import { SocketRow } from './SocketRow'
 
@@ -113,6 +114,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
       ) : (
         <Lines lines={device.lines} />
       )}
+      {device.lines.some((l) => l.number) && <OtherContacts id={device.id} />}
       {device.kind === 'SOFTPHONE' && <HandoffPart deviceId={device.id} />}
       {device.findings.length === 0 && device.condition !== 'PROVEN' && device.condition !== 'CARRYING' && (
         <MissingList of={{ kind: 'devices', id: device.id }} />

@@ -125,6 +125,24 @@ public final class Registrar {
         return !live(domain, number, now).isEmpty();
     }
 
+    /**
+     * Something that can be reached under an extension now.
+     *
+     * @param contact where it said that it is
+     * @param source where its REGISTER came from
+     * @param device whose it is, where its instance says so
+     */
+    public record Contact(
+            String contact, Endpoint source, String node, Instant until, Optional<MacAddress> device) {}
+
+    /** All contacts of this extension, the one that holds longest first. */
+    public List<Contact> contacts(String domain, String number, Instant now) {
+        return live(domain, number, now).stream()
+                .sorted(java.util.Comparator.comparing(Binding::expiresAt).reversed())
+                .map(b -> new Contact(b.contact().uri(), b.source(), b.node(), b.expiresAt(), deviceOf(b.contact())))
+                .toList();
+    }
+
     List<Binding> live(String domain, String number, Instant now) {
         return bindings.getOrDefault(key(domain, number), Map.of()).values().stream()
                 .filter(b -> b.expiresAt().isAfter(now))

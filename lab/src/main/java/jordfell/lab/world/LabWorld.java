@@ -180,6 +180,11 @@ public final class LabWorld {
         carryOut(registrar.notifyProfile(domain, number, mac, restart, timeline.now()));
     }
 
+    /** Everything that can be reached under an extension now. */
+    public List<Registrar.Contact> contacts(String domain, String number) {
+        return registrar.contacts(domain, number, timeline.now());
+    }
+
     /** The phones that have a call up. */
     public List<MacAddress> inCall() {
         return phones.values().stream()

@@ -1,9 +1,15 @@
 package jordfell.server.fleet;
 
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import jordfell.core.path.Standing;
 import jordfell.server.answer.ActDone;
+import jordfell.server.device.Device;
+import jordfell.server.device.DeviceStore;
+import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseService;
 import org.jspecify.annotations.Nullable;
@@ -53,6 +59,8 @@ class DeviceController {
     private final TestCalls testCalls;
     private final DeviceLife life;
     private final Restarts restarts;
+    private final Contacts contacts;
+    private final DeviceStore devices;
 
     DeviceController(
             DeviceCase cases,
@@ -60,18 +68,65 @@ class DeviceController {
             ReleaseService releases,
             TestCalls testCalls,
             DeviceLife life,
-            Restarts restarts) {
+            Restarts restarts,
+            Contacts contacts,
+            DeviceStore devices) {
         this.cases = cases;
         this.changes = changes;
         this.releases = releases;
         this.testCalls = testCalls;
         this.life = life;
         this.restarts = restarts;
+        this.contacts = contacts;
+        this.devices = devices;
     }
 
     @GetMapping
     DeviceSheet sheet(@PathVariable long id) {
         return DeviceSheet.of(cases.open(id).orElseThrow(() -> RefusedException.notFound("device")));
+    }
+
+    /**
+     * Something bound to the extension of a line.
+     *
+     * @param own whether it is this device
+     * @param label of the device that it is; empty where nothing tells
+     * @param deviceId 0 where nothing tells
+     */
+    record ContactView(
+            int line,
+            String number,
+            String contact,
+            String source,
+            String node,
+            Instant until,
+            boolean own,
+            String label,
+            long deviceId) {}
+
+    /** What is bound to the device’s extensions now, by it and by others. */
+    @GetMapping("/contacts")
+    List<ContactView> contacts(@PathVariable long id) {
+        Assembled device = cases.open(id)
+                .orElseThrow(() -> RefusedException.notFound("device"))
+                .records();
+        List<ContactView> views = new ArrayList<>();
+        device.lines().forEach(line -> line.extension().ifPresent(extension -> contacts
+                .of(device.domain().name(), extension.number())
+                .forEach(c -> {
+                    Optional<Device> holder = c.device().flatMap(devices::byMac);
+                    views.add(new ContactView(
+                            line.position(),
+                            extension.number(),
+                            c.contact(),
+                            c.source(),
+                            c.node(),
+                            c.until(),
+                            holder.filter(h -> h.id() == id).isPresent(),
+                            holder.map(Device::label).orElse(""),
+                            holder.map(Device::id).orElse(0L)));
+                })));
+        return views;
     }
 
     @PutMapping

@@ -22,6 +22,7 @@ import jordfell.lab.world.LabWorld;
 import jordfell.server.config.JordfellProperties;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.events.EventHub;
+import jordfell.server.fleet.Contacts;
 import jordfell.server.fleet.TestCalls;
 import jordfell.server.observe.ObservationLog;
 import jordfell.server.problem.RefusedException;
@@ -35,7 +36,7 @@ import org.springframework.stereotype.Component;
 
 /** The simulated world inside the running application. */
 @Component
-public class LabService implements PhoneBell, TestCalls {
+public class LabService implements PhoneBell, TestCalls, Contacts {
 
     private final Timeline timeline;
     private final DomainStore domains;
@@ -134,6 +135,13 @@ public class LabService implements PhoneBell, TestCalls {
     @Override
     public List<MacAddress> inCall() {
         return inWorld(LabWorld::inCall);
+    }
+
+    @Override
+    public List<Contact> of(String domain, String number) {
+        return inWorld(world -> world.contacts(domain, number)).stream()
+                .map(c -> new Contact(c.contact(), c.source().toString(), c.node(), c.until(), c.device()))
+                .toList();
     }
 
     @Override

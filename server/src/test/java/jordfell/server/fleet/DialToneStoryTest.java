@@ -33,6 +33,29 @@ class DialToneStoryTest {
     }
 
     @Test
+    void bothContactsOfASharedExtensionAreShownOnEachDevice() {
+        long one = pier.enrolled("02-4B-7A-01-00-21", "Window S1", "2484", "");
+        long two = pier.enrolled("02-4B-7A-01-00-22", "Window S2", "shared 2484", "");
+        for (long id : List.of(one, two)) {
+            pier.unbox(pier.sheet(id).path("mac").asString());
+            pier.release(id);
+        }
+        pier.untilRail(one, "ppppppp");
+        pier.untilRail(two, "ppppppp");
+        var contacts = pier.client().get("/api/devices/" + one + "/contacts").json();
+        assertThat(contacts).hasSize(2);
+        assertThat(contacts).filteredOn(c -> c.path("own").asBoolean()).hasSize(1);
+        assertThat(contacts)
+                .filteredOn(c -> !c.path("own").asBoolean())
+                .singleElement()
+                .satisfies(c -> {
+                    assertThat(c.path("label").asString()).isEqualTo("Window S2");
+                    assertThat(c.path("deviceId").asLong()).isEqualTo(two);
+                    assertThat(c.path("number").asString()).isEqualTo("2484");
+                });
+    }
+
+    @Test
     void crossedLinesAreToldByNumberAndMendedByResending() {
         String mac = "02-4B-7A-01-00-02";
         long id = pier.enrolled(mac, "Window B", "2431", "2432");

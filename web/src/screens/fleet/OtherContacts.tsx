@@ -1,0 +1,46 @@
+import { Box } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useContacts } from '../../api/queries'
+import { clock } from '../../kit/Age'
+import { Faded, Mono } from '../../kit/basics'
+import { Breakable } from '../../kit/Breakable'
+import { Shown } from '../../kit/Shown'
+
+type Contact = Schemas['ContactView']
+
+/** Others that are bound to an extension of this device: they ring with it. */
+export function OtherContacts({ id }: { id: number }) {
+  return (
+    <Shown query={useContacts(id)} what="Who else is bound">
+      {(contacts) => {
+        const others = contacts.filter((c) => !c.own)
+        return others.length === 0 ? null : (
+          <Box mt="4px" as="ul" aria-label="Bound besides" listStyleType="none">
+            {others.map((c) => (
+              <li key={`${c.line} ${c.contact} ${c.source}`}>
+                <Mono>{c.number}</Mono> <Faded>rings</Faded> <Holder contact={c} />{' '}
+                <Faded>
+                  too, at {c.node} until {clock(c.until)}
+                </Faded>
+              </li>
+            ))}
+          </Box>
+        )
+      }}
+    </Shown>
+  )
+}
+
+function Holder({ contact }: { contact: Contact }) {
+  if (contact.deviceId > 0) return <Link to={`/fleet/${contact.deviceId}`}>{contact.label}</Link>
+  return (
+    <>
+      an agent that is no device on record,{' '}
+      <Mono>
+        <Breakable text={contact.contact} />
+      </Mono>{' '}
+      from <Mono>{contact.source}</Mono>
+    </>
+  )
+}
