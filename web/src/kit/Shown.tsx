@@ -47,6 +47,15 @@ export function Shown<T>({ query, what, children }: ShownProps<T>) {
   )
 }
 
+/** Says that an answer is still to come, or why it failed, where what it fills stands elsewhere. */
+export function Missing<T>({ query, what }: Omit<ShownProps<T>, 'children'>) {
+  return (
+    <Shown query={query} what={what}>
+      {() => null}
+    </Shown>
+  )
+}
+
 function Failed<T>({ query, children }: { query: Asked<T>; children: ReactNode }) {
   return (
     <Box role="alert" bg="rustBg" borderLeft="3px solid" borderColor="rust" px="10px" py="6px" my="6px">

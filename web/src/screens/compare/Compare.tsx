@@ -8,7 +8,7 @@ import { Act, Faded, Grid, Mono } from '../../kit/basics'
 import { DevicePicker } from '../../kit/DevicePicker'
 import { Empty } from '../../kit/Empty'
 import { Rail } from '../../kit/Rail'
-import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 import { TemplatesFrame } from '../templates/TemplatesFrame'
 
 /** Two devices side by side, and what differs. */
@@ -39,11 +39,11 @@ export function Compare() {
           {chooser('one', one, 'One device')} <Faded>beside</Faded>{' '}
           {chooser('other', other, 'Another device')}
         </Flex>
-        <Trouble error={comparison.error} />
+        {one > 0 && other > 0 && <Missing query={comparison} what="What differs" />}
         {comparison.data ? (
           <Found comparison={comparison.data} />
         ) : (
-          !comparison.error && (
+          (one === 0 || other === 0) && (
             <Empty title="This one works, that one doesn’t">
               Choose two devices, best one that works beside one that should: what differs is told, and from
               which layer it comes.

@@ -7,6 +7,7 @@ import { Age } from '../../kit/Age'
 import { Heading } from '../../kit/basics'
 import { ConfirmAct } from '../../kit/ConfirmAct'
 import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 
 /** The handoffs of a softphone: made, opened, run out or taken back. */
 export function HandoffPart({ deviceId }: { deviceId: number }) {
@@ -22,6 +23,7 @@ export function HandoffPart({ deviceId }: { deviceId: number }) {
   return (
     <Box mt="18px">
       <Heading>Handoff</Heading>
+      <Missing query={handoffs} what="Whom it was handed to" />
       {handoffs.data?.length === 0 && (
         <Box color="faded">None yet: hand it over from its extension in the Roster.</Box>
       )}

@@ -7,6 +7,7 @@ import { useChange } from '../../api/queries'
 import { Act, Entry, Faded } from '../../kit/basics'
 import { Dialog } from '../../kit/Dialog'
 import { Field } from '../../kit/Field'
+import { Shown } from '../../kit/Shown'
 import { Trouble } from '../../kit/Trouble'
 import { tellDone } from '../../kit/undo'
 
@@ -141,11 +142,15 @@ function TakeOut({ device, standing, onClose }: OutProps) {
       {numbers.length > 0 && (
         <Box mt="8px">
           The passwords it still holds are changed.{' '}
-          {(sharing.data?.length ?? 0) > 0 ? (
-            <b>{sharing.data?.join(', ')} must be released again.</b>
-          ) : (
-            <Faded>No other device has these extensions.</Faded>
-          )}
+          <Shown query={sharing} what="Who shares its extensions">
+            {(others) =>
+              others.length > 0 ? (
+                <b>{others.join(', ')} must be released again.</b>
+              ) : (
+                <Faded>No other device has these extensions.</Faded>
+              )
+            }
+          </Shown>
         </Box>
       )}
       <Trouble error={out.error} />

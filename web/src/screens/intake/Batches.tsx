@@ -13,6 +13,7 @@ import { SideSheet } from '../../kit/SideSheet'
 import { CONDITIONS } from '../../kit/stops'
 import { Tabs } from '../../kit/Tabs'
 import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 import { INTAKE_TABS } from './Intake'
 import { useBatches } from './queries'
 
@@ -31,7 +32,7 @@ export function Batches() {
           <Title>Intake</Title>
           <Tabs label="Parts of Intake" tabs={INTAKE_TABS} />
         </Flex>
-        <Trouble error={batches.error} />
+        <Missing query={batches} what="The list of batches" />
         {batches.data?.length === 0 && (
           <Empty title="No batch yet">Everything that is enrolled together is kept here as one batch.</Empty>
         )}

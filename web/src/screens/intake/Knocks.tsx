@@ -6,6 +6,7 @@ import { Age } from '../../kit/Age'
 import { Act, Faded, Heading, Mono } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 import { Term } from '../../kit/Term'
+import { Missing } from '../../kit/Shown'
 import { Guessers } from './Guessers'
 import { useClaims } from './queries'
 
@@ -53,7 +54,8 @@ export function Knocks({ models, mayAct, onEnrol, onOpen }: Props) {
         <Term word="knock">Knocks</Term>
       </Heading>
       <Faded fontSize="12.5px">unknown devices that asked for a configuration</Faded>
-      <Trouble error={knocks.error ?? ignore.error ?? block.error ?? correct.error} />
+      <Missing query={knocks} what="Who knocks" />
+      <Trouble error={ignore.error ?? block.error ?? correct.error} />
       <Guessers mayAct={mayAct} />
       {knocks.data?.length === 0 && (
         <Box color="faded" mt="12px">

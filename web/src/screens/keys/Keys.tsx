@@ -10,6 +10,7 @@ import { Act, Faded, Heading } from '../../kit/basics'
 import { DevicePicker } from '../../kit/DevicePicker'
 import { Empty } from '../../kit/Empty'
 import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 import { TemplateChooser } from '../templates/TemplateChooser'
 import { TemplatesFrame } from '../templates/TemplatesFrame'
 import { useTemplate } from '../templates/useTemplate'
@@ -144,7 +145,7 @@ function Board({ layer, owner, deviceId, mayChange }: BoardProps) {
             <Misfits plan={plan.data} mine={mine} onMove={mayChange ? layout.move : undefined} />
           </>
         )}
-        <Trouble error={plan.error} />
+        <Missing query={plan} what="The layout" />
       </Box>
       <Box
         as="aside"

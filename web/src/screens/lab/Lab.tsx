@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useLab, useSession } from '../../api/queries'
 import { Act, Faded, Grid, Mono, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
-import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 import { OpenHandoff } from './OpenHandoff'
 import { PhoneRow } from './PhoneRow'
 import { Unbox } from './Unbox'
@@ -36,7 +36,7 @@ export function Lab() {
           agents that proved nothing
         </Box>
       )}
-      <Trouble error={lab.error} />
+      <Missing query={lab} what="The Lab" />
       {lab.data?.phones.length === 0 ? (
         <Empty title="The Lab is empty">Unbox a phone; it will knock until it is enrolled.</Empty>
       ) : (

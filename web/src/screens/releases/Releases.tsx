@@ -4,7 +4,7 @@ import { useRelease, useReleases } from '../../api/queries'
 import { Age } from '../../kit/Age'
 import { Faded } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
-import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 import { TemplatesFrame } from '../templates/TemplatesFrame'
 import { ReleaseSheet } from './ReleaseSheet'
 import { STANDINGS } from './standings'
@@ -70,7 +70,8 @@ export function Releases() {
           })}
         </Box>
         <Box flex="1" minW="0" p="16px 20px" overflow="auto">
-          <Trouble error={releases.error ?? release.error} />
+          <Missing query={releases} what="The list of releases" />
+          {chosen > 0 && <Missing query={release} what="This release" />}
           {release.data && <ReleaseSheet release={release.data} />}
         </Box>
       </Flex>

@@ -4,7 +4,7 @@ import type { Schemas } from '../../api/client'
 import { useGround, useSession } from '../../api/queries'
 import { Act, Grid, Mono } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
-import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 import { EditKit } from './EditKit'
 import { RosterFrame } from './RosterFrame'
 import { useKits } from './queries'
@@ -35,7 +35,7 @@ export function Kits() {
         )
       }
     >
-      <Trouble error={kits.error} />
+      <Missing query={kits} what="The list of kits" />
       {kits.data?.length === 0 ? (
         <Empty title="No kit yet">
           A kit says what a role gets: where its extension is drawn from, which devices, and what is derived.

@@ -5,7 +5,7 @@ import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
 import { Act, Faded, Key, Mono } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
-import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 import { MakeRun } from './MakeRun'
 import { RosterFrame } from './RosterFrame'
 import { useNumberMap } from './queries'
@@ -83,7 +83,7 @@ export function NumberMap() {
         </Flex>
       }
     >
-      <Trouble error={map.error} />
+      <Missing query={map} what="The map" />
       {map.data?.blocks.length === 0 && (
         <Empty title="No block yet">Add a block of numbers to the domain in Settings.</Empty>
       )}

@@ -12,6 +12,7 @@ import { Rail } from '../../kit/Rail'
 import { SideSheet } from '../../kit/SideSheet'
 import { Trouble } from '../../kit/Trouble'
 import { tellDone } from '../../kit/undo'
+import { Missing } from '../../kit/Shown'
 import { EditPerson } from './EditPerson'
 import { MakeHandoff } from './MakeHandoff'
 import { useExtensionPages, usePerson } from './queries'
@@ -175,7 +176,8 @@ function Leaving({ id, onClose }: { id: number; onClose: () => void }) {
         </tbody>
       </Grid>
       {held.data?.held.length === 0 && <Faded>They hold nothing.</Faded>}
-      <Trouble error={leave.error ?? held.error} />
+      <Missing query={held} what="What they hold" />
+      <Trouble error={leave.error} />
     </Dialog>
   )
 }

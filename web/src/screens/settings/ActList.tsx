@@ -6,6 +6,7 @@ import { Age } from '../../kit/Age'
 import { Act, Faded, Grid } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 import { useActs } from './queries'
 
 /** What was done lately, each to be taken back where nothing has come to rely on it. */
@@ -23,7 +24,7 @@ export function ActList() {
     return <Empty title="Nothing was done yet">What is changed is listed here.</Empty>
   return (
     <Box maxW="900px">
-      <Trouble error={acts.error} />
+      <Missing query={acts} what="The history" />
       {days && (
         <Faded>
           For {days} days each can be taken back, unless something has come to rely on it or was changed

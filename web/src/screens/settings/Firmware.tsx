@@ -9,6 +9,7 @@ import { Act, Entry, Faded, Grid, Heading, Mono } from '../../kit/basics'
 import { ConfirmAct } from '../../kit/ConfirmAct'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 
 /** The firmware files that this model's devices can be given on their way to the version that their settings name. */
 export function Firmware({ modelId, mayChange }: { modelId: string; mayChange: boolean }) {
@@ -44,6 +45,7 @@ export function Firmware({ modelId, mayChange }: { modelId: string; mayChange: b
   return (
     <Box mt="20px">
       <Heading>Firmware files</Heading>
+      <Missing query={files} what="The list of files" />
       <Grid>
         <tbody>
           {files.data?.map((f) => (

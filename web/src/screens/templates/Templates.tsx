@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router'
 import { useDeviceSettings, useSession } from '../../api/queries'
 import { Act } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
-import { Trouble } from '../../kit/Trouble'
+import { Missing } from '../../kit/Shown'
 import { AddTemplate } from './AddTemplate'
 import { EditTemplate } from './EditTemplate'
 import { FilePreview } from './FilePreview'
@@ -93,7 +93,7 @@ export function Templates() {
           )}
         </Box>
         <Box flex="1" minW="0" p="10px 16px" overflow="auto">
-          <Trouble error={settings.error} />
+          {deviceId > 0 && <Missing query={settings} what="The list of settings" />}
           {settings.data && owner ? (
             <SettingsTable
               key={`${owner.layer}${owner.owner}`}
