@@ -13,6 +13,7 @@ const Item = chakra(NavLink, {
   base: {
     display: 'flex',
     alignItems: 'center',
+    minH: '36px',
     px: { base: '8px', xl: '12px' },
     color: 'faded',
     fontWeight: 500,
@@ -36,7 +37,8 @@ export function TopBar({ person, onHelp }: { person: Schemas['SignedIn']; onHelp
   return (
     <Flex
       as="header"
-      h="46px"
+      minH="46px"
+      wrap={{ base: 'wrap', lg: 'nowrap' }}
       px="18px"
       bg="sheet"
       borderBottom="1px solid"
@@ -46,7 +48,7 @@ export function TopBar({ person, onHelp }: { person: Schemas['SignedIn']; onHelp
       <Flex align="center" mr={{ base: '10px', xl: '22px' }}>
         <Brand />
       </Flex>
-      <Flex as="nav" aria-label="Screens">
+      <Flex as="nav" aria-label="Screens" wrap={{ base: 'wrap', lg: 'nowrap' }}>
         {SCREENS.map((screen, i) => (
           <Fragment key={screen.path}>
             {i > 0 && screen.work && <Box alignSelf="center" w="14px" h="1px" bg="line" hideBelow="xl" />}
@@ -64,7 +66,7 @@ export function TopBar({ person, onHelp }: { person: Schemas['SignedIn']; onHelp
           </Fragment>
         ))}
       </Flex>
-      <Flex ml="auto" align="center" gap="14px" minW="0">
+      <Flex ml="auto" align="center" gap="14px" minW="0" py={{ base: '4px', lg: '0' }}>
         <StaleNote />
         <Search />
         <PersonMenu person={person} onHelp={onHelp} />

@@ -1,6 +1,7 @@
 import { Box, chakra } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { Grid } from './basics'
+import { Walked } from './Walked'
 import { useRowsInSight } from './useRowsInSight'
 
 export type Column<R> = { heading: string; width?: string; cell: (row: R) => ReactNode }
@@ -64,8 +65,21 @@ export function LongTable<R>(props: Props<R>) {
                 data-walked={item.index === walked}
                 onClick={() => onOpen?.(row)}
               >
-                {columns.map((c) => (
-                  <td key={c.heading}>{c.cell(row)}</td>
+                {columns.map((c, i) => (
+                  <td key={c.heading}>
+                    {onOpen && i === 0 ? (
+                      <Opener
+                        onClick={(e) => {
+                          e.stopPropagation()
+                          onOpen(row)
+                        }}
+                      >
+                        {c.cell(row)}
+                      </Opener>
+                    ) : (
+                      c.cell(row)
+                    )}
+                  </td>
                 ))}
               </Row>
             )
@@ -73,6 +87,19 @@ export function LongTable<R>(props: Props<R>) {
           {below > 0 && <tr style={{ height: below }} />}
         </tbody>
       </Grid>
+      <Walked box={box} at={walked} />
     </Box>
   )
 }
+
+/** What opens a row is reached with Tab too: its first cell is a button. */
+const Opener = chakra('button', {
+  base: {
+    font: 'inherit',
+    textAlign: 'left',
+    cursor: 'pointer',
+    maxWidth: '100%',
+    overflow: 'hidden',
+    textOverflow: 'ellipsis',
+  },
+})

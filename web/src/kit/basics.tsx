@@ -33,7 +33,7 @@ const entry = {
   base: {
     bg: 'field',
     border: '1px solid',
-    borderColor: 'line',
+    borderColor: 'edge',
     borderRadius: '3px',
     px: '8px',
     py: '3px',

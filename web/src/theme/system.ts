@@ -1,11 +1,12 @@
 import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react'
 
-/** Every colour has a light and a dark value; the ones ending in Text keep 4.5:1 on paper. */
-const colours = {
+/** Every colour has a light and a dark value; texts keep 4.5:1 on every ground, the edges of fields 3:1. */
+export const colours = {
   paper: ['#F5F2EA', '#172023'],
   sheet: ['#FCFAF5', '#1D282B'],
   field: ['#FFFFFF', '#141C1F'],
   line: ['#DAD3C4', '#3A4A51'],
+  edge: ['#878172', '#667A81'],
   hair: ['#E8E2D5', '#28353A'],
   ink: ['#1E2A2E', '#E9E4D8'],
   faded: ['#5F6968', '#9FAAA8'],

@@ -6,6 +6,7 @@ import { Grid, Mono } from '../../kit/basics'
 import { CutMiddle } from '../../kit/CutMiddle'
 import { Rail } from '../../kit/Rail'
 import { useRowsInSight } from '../../kit/useRowsInSight'
+import { Walked } from '../../kit/Walked'
 
 type Device = Schemas['DeviceRow']
 type Props = {
@@ -129,6 +130,7 @@ export function FleetTable({ rows, open, walked, narrow, chosen, onChoose, onOpe
           {below > 0 && <tr style={{ height: below }} />}
         </tbody>
       </Grid>
+      <Walked box={box} at={walked} />
     </Box>
   )
 }

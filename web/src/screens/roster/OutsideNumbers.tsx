@@ -67,7 +67,7 @@ export function OutsideNumbers() {
               rows={rows}
               keyOf={(n) => n.id}
               walked={walked}
-              onOpen={(n) => mayChange && setEditing(n)}
+              {...(mayChange ? { onOpen: setEditing } : {})}
               onEnd={() => numbers.hasNextPage && !numbers.isFetching && void numbers.fetchNextPage()}
             />
           )

@@ -35,7 +35,7 @@ export function FilePreview({ deviceId, tried, touched, against, onAgainst, onCh
     <Box
       as="aside"
       aria-label="Configuration"
-      width={{ base: '330px', xl: '390px' }}
+      width={{ base: '100%', lg: '330px', xl: '390px' }}
       flexShrink={0}
       p="14px 16px"
       borderLeft="1px solid"

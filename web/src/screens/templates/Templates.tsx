@@ -43,16 +43,22 @@ export function Templates() {
   }
   return (
     <TemplatesFrame>
-      <Flex height="100%">
+      {/* In a narrow window, which a large one is when it is zoomed in, the three parts stand one above the other. */}
+      <Flex
+        height="100%"
+        direction={{ base: 'column', lg: 'row' }}
+        overflow={{ base: 'auto', lg: 'visible' }}
+      >
         <Box
           as="nav"
           aria-label="Layers"
-          width={{ base: '176px', xl: '210px' }}
+          width={{ base: '100%', lg: '176px', xl: '210px' }}
           flexShrink={0}
           p="14px 16px"
-          borderRight="1px solid"
+          borderRight={{ lg: '1px solid' }}
+          borderBottom={{ base: '1px solid', lg: 'none' }}
           borderColor="line"
-          overflow="auto"
+          overflow={{ lg: 'auto' }}
         >
           <TemplateChooser
             templates={templates}
@@ -92,7 +98,7 @@ export function Templates() {
             </chakra.a>
           )}
         </Box>
-        <Box flex="1" minW="0" p="10px 16px" overflow="auto">
+        <Box flex={{ base: 'none', lg: '1' }} minW="0" p="10px 16px" overflow={{ lg: 'auto' }}>
           {deviceId > 0 && <Missing query={settings} what="The list of settings" />}
           {settings.data && owner ? (
             <SettingsTable

@@ -27,15 +27,19 @@ class KeyboardAndAccessTest {
             "/fleet/1",
             "/intake/sheet",
             "/intake/batches",
+            "/intake/batches/1",
             "/roster/map",
             "/roster/people",
             "/roster/people/1",
             "/roster/extensions",
+            "/roster/extensions/1",
             "/roster/outside",
             "/roster/kits",
             "/settings/domains",
             "/settings/sites",
+            "/settings/sites/1",
             "/settings/models",
+            "/settings/models/korrin-k24",
             "/settings/families",
             "/settings/history",
             "/settings/audit",
@@ -43,6 +47,7 @@ class KeyboardAndAccessTest {
             "/templates/keys",
             "/templates/compare",
             "/templates/releases",
+            "/templates/releases/1",
             "/triage",
             "/lab");
 
@@ -130,7 +135,7 @@ class KeyboardAndAccessTest {
         for (ColorScheme scheme : List.of(ColorScheme.LIGHT, ColorScheme.DARK)) {
             Page page = Jordfell.signIn(jordfell.window(1280, 800, scheme), "lena", "lantern-harbour-41");
             page.addInitScript(axe());
-            // Every screen in the light, every other one in the dark: the colours are the same tokens.
+            // Every screen and sheet in the light, every other one in the dark: the colours are the same tokens.
             for (int i = 0; i < SCREENS.size(); i += scheme == ColorScheme.LIGHT ? 1 : 2) {
                 shows(page, SCREENS.get(i));
                 assertThat(serious(page, "document"))
@@ -191,6 +196,25 @@ class KeyboardAndAccessTest {
                 async () => (await axe.run(%s)).violations
                   .filter(v => v.impact === 'serious' || v.impact === 'critical')
                   .map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.html.slice(0, 160)).join(' | '))""".formatted(where));
+    }
+
+    /** A window of 1280 by 800 at 200 % is one of 640 by 400. */
+    @Test
+    void templatesStayUsableWhenTheyAreZoomedIn() {
+        Page page = Jordfell.signIn(jordfell.window(640, 400, ColorScheme.LIGHT), "mats", "slipway-copper-27");
+        shows(page, "/templates");
+        assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
+                .isLessThanOrEqualTo(640);
+        for (String part : List.of("nav[aria-label=Layers]", "main table", "aside[aria-label=Configuration]")) {
+            assertThat(page.locator(part).first().boundingBox().width).as(part).isGreaterThan(560);
+        }
+        page.getByLabel("Find a setting").fill("backlight");
+        page.locator("main table button").first().click();
+        Locator set = page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Set here"));
+        set.first().scrollIntoViewIfNeeded();
+        assertThat(set.first().boundingBox().x + set.first().boundingBox().width)
+                .isLessThan(640);
     }
 
     @Test

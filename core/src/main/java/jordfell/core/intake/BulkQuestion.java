@@ -106,7 +106,7 @@ public record BulkQuestion(
                 .toList();
         return switch (cells.size()) {
             case 0, 1 -> String.join("", cells);
-            case 2, 3 -> String.join(", ", cells);
+            case 2, 3 -> String.join(" · ", cells);
             default -> cells.get(0) + " to " + cells.get(cells.size() - 1);
         };
     }

@@ -349,7 +349,7 @@ class IntakeCheckTest {
         BulkQuestion question = BulkQuestion.of(rows, verdicts).get(0);
         assertThat(question.rows()).isEqualTo(3);
         assertThat(question.reason()).isEqualTo("The number can’t be given.");
-        assertThat(question.span()).isEqualTo("2413, 9999, 2415+2413");
+        assertThat(question.span()).isEqualTo("2413 · 9999 · 2415+2413");
         assertThat(question.answers()).containsExactly("draw another");
         assertThat(BulkQuestion.value(verdicts.get(1), question.question(), "draw another"))
                 .contains("2415+draw");

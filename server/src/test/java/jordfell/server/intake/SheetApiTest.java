@@ -267,7 +267,7 @@ class SheetApiTest {
         JsonNode question = sheet().path("questions").get(0);
         assertThat(question.path("rows").asInt()).isEqualTo(2);
         assertThat(question.path("reason").asString()).isEqualTo("The number can’t be given.");
-        assertThat(question.path("span").asString()).isEqualTo("999, 9999");
+        assertThat(question.path("span").asString()).isEqualTo("999 · 9999");
         assertThat(answer(question.path("question").asString(), "share it").problemAt("/answer"))
                 .startsWith("No row asks that any more");
         assertThat(answer(question.path("question").asString(), "draw another")
