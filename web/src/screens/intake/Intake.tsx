@@ -96,7 +96,8 @@ export function Intake() {
           />
           {view?.file && <FileStrip sheet={view} file={view.file} />}
           {view?.file && mayEnrol && <Readings readings={view.file.readings} />}
-          {view && mayEnrol && <Questions sheet={view} />}
+          {/* What is asked of the rows may change with how the letters are read. */}
+          {view && mayEnrol && !view.file?.readings.length && <Questions sheet={view} />}
         </Box>
         {!view || !ground ? (
           <Box px="18px">

@@ -210,8 +210,7 @@ class KeyboardAndAccessTest {
         }
         page.getByLabel("Find a setting").fill("backlight");
         page.locator("main table button").first().click();
-        Locator set = page.getByRole(
-                AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Set here"));
+        Locator set = page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Set here"));
         set.first().scrollIntoViewIfNeeded();
         assertThat(set.first().boundingBox().x + set.first().boundingBox().width)
                 .isLessThan(640);

@@ -18,7 +18,8 @@ import org.junit.jupiter.api.io.TempDir;
 
 /**
  * Plays the README on a fresh copy in a folder with a blank in its name, from another folder, with nothing set but free
- * ports: the demo builds itself, says how far it is, takes a sign-in, keeps what it was told, and starts again in seconds.
+ * ports: the demo builds itself, says how far it is, takes a sign-in, keeps what it was told, and starts again in seconds;
+ * Jordfell starts empty too, and for those who work on it.
  */
 class ReadmeTest {
 
@@ -65,6 +66,23 @@ class ReadmeTest {
         } finally {
             second.stop();
         }
+        Script run = script(copy, port, "run");
+        try {
+            run.waitFor("it starts empty", START, () -> run.says("Jordfell is at"));
+            assertThat(run.text()).doesNotContain("lantern-harbour-41");
+        } finally {
+            run.stop();
+        }
+        Script dev = script(copy, port, "dev");
+        try {
+            dev.waitFor("the screens are served as they are written", START, () -> dev.says("Local:"));
+            dev.waitFor("the server runs from its classes", BUILD, () -> dev.says("Jordfell is at"));
+            assertThat(server.lead().get("/api/devices/" + device + "/settings").toString())
+                    .contains("*77");
+        } finally {
+            dev.stop();
+        }
+        RunningServer.untilLong("all of it has ended", () -> status(server, "/api/start") == 0);
     }
 
     /** Until the demo's past is played, people and phones are asked to come again. */

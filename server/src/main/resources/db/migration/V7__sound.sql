@@ -19,3 +19,6 @@ update intake_sheet set put_aside_at = current_timestamp where put_aside;
 
 -- How a person said the letters of the sheet's file are to be read; empty while nobody was asked or answered.
 alter table intake_sheet add column encoding varchar(20) default '' not null;
+
+-- Whether it once named itself by its instance (RFC 5626): what names nobody is another agent's then.
+alter table device add column names_itself boolean default false not null;

@@ -42,7 +42,7 @@ public record MatchSheet(int line, List<Row> rows) {
                 .flatMap(r -> r.sent().stream()
                         .filter(s -> s.position() == line.position())
                         .findFirst());
-        Optional<SipSeen> seen = lastAnswered(device, extension.number());
+        Optional<SipSeen> seen = lastAnswered(device, extension.number()).or(() -> underAnother(device, line));
         Optional<SipMessage> register = seen.map(SipSeen::message);
         Optional<DigestAnswer> answer =
                 register.flatMap(m -> m.first("Authorization")).flatMap(DigestAnswer::read);
@@ -109,12 +109,39 @@ public record MatchSheet(int line, List<Row> rows) {
         return new Row(what, expected, sent.orElse(""), used.orElse(""), false, differs);
     }
 
+    /**
+     * What the phone sent under a number that none of its lines has, if this is the only line of which nothing was heard:
+     * then it is this line’s, with another extension in it.
+     */
+    private static Optional<SipSeen> underAnother(CaseOf device, LineFacts line) {
+        List<String> own = device.facts().lines().stream()
+                .flatMap(l -> l.extension().stream())
+                .map(ExtensionFacts::number)
+                .toList();
+        List<LineFacts> unheard = device.facts().lines().stream()
+                .filter(l -> l.extension()
+                        .filter(e -> lastAnswered(device, e.number()).isEmpty())
+                        .isPresent())
+                .toList();
+        return unheard.equals(List.of(line))
+                ? lastAnswered(device.evidence()
+                        .list(
+                                SipSeen.class,
+                                s -> s.toNode()
+                                        && !own.contains(s.number())
+                                        && s.text().startsWith("REGISTER ")))
+                : Optional.empty();
+    }
+
     /** The newest REGISTER of a line that carries an answer, or failing that the newest at all. */
     private static Optional<SipSeen> lastAnswered(CaseOf device, String number) {
-        List<SipSeen> registers = device.evidence()
+        return lastAnswered(device.evidence()
                 .list(
                         SipSeen.class,
-                        s -> s.toNode() && s.number().equals(number) && s.text().startsWith("REGISTER "));
+                        s -> s.toNode() && s.number().equals(number) && s.text().startsWith("REGISTER ")));
+    }
+
+    private static Optional<SipSeen> lastAnswered(List<SipSeen> registers) {
         return registers.stream()
                 .filter(s -> s.text().contains("Authorization:"))
                 .collect(Collectors.reducing((a, b) -> b))

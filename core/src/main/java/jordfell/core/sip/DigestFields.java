@@ -9,8 +9,9 @@ import java.util.regex.Pattern;
 /** The {@code name=value} list of a Digest header (RFC 7235 §2.1), quoted or not. */
 final class DigestFields {
 
-    private static final Pattern FIELD =
-            Pattern.compile("\\G\\s*,?\\s*([A-Za-z0-9_-]{1,32})\\s*=\\s*(?:\"((?:[^\"\\\\]|\\\\.)*+)\"|([^\\s,\"]+))");
+    /** Nothing of it is tried twice: a header of blanks alone would pin whoever reads it. */
+    private static final Pattern FIELD = Pattern.compile(
+            "\\G\\s*+,?+\\s*+([A-Za-z0-9_-]{1,32}+)\\s*+=\\s*+(?:\"((?:[^\"\\\\]|\\\\.)*+)\"|([^\\s,\"]++))");
 
     private DigestFields() {}
 

@@ -53,6 +53,10 @@ class MatchSheetTest {
     };
 
     private static SipSeen register(String user, String password, String expires) {
+        return register("2416", user, password, expires);
+    }
+
+    private static SipSeen register(String number, String user, String password, String expires) {
         DigestAnswer answer = DigestAnswer.to(
                 new DigestChallenge(DOMAIN, "n", DigestAlgorithm.MD5, false),
                 user,
@@ -66,8 +70,8 @@ class MatchSheetTest {
                 true,
                 "north",
                 "192.0.2.1:5060",
-                "2416",
-                "REGISTER sip:" + DOMAIN + " SIP/2.0\r\nTo: <sip:2416@" + DOMAIN + ">\r\nExpires: " + expires
+                number,
+                "REGISTER sip:" + DOMAIN + " SIP/2.0\r\nTo: <sip:" + number + "@" + DOMAIN + ">\r\nExpires: " + expires
                         + "\r\nAuthorization: " + answer.header() + "\r\n\r\n");
     }
 
@@ -132,6 +136,16 @@ class MatchSheetTest {
     void oldPasswordThatWasSentIsToldOnBothSides() {
         assertThat(row("Password", "former", register("2416-a", "former", "120")))
                 .isEqualTo(new Row("Password", "2416’s", "an earlier one", "an earlier password", true, true));
+    }
+
+    @Test
+    void registrationUnderAnotherExtensionIsTheOnlyLinesOwn() {
+        SipSeen other = register("2461", "2416-a", "present", "120");
+        assertThat(row("Address of record", "present", other))
+                .isEqualTo(new Row("Address of record", "2416", "2416", "2461", false, true));
+        assertThat(row("Authentication user", "present", other)).returns("2416-a", Row::used);
+        SipSeen own = register("2416-a", "present", "120");
+        assertThat(row("Address of record", "present", other, own)).returns("2416", Row::used);
     }
 
     @Test

@@ -132,8 +132,7 @@ public final class Registrar {
      * @param source where its REGISTER came from
      * @param device whose it is, where its instance says so
      */
-    public record Contact(
-            String contact, Endpoint source, String node, Instant until, Optional<MacAddress> device) {}
+    public record Contact(String contact, Endpoint source, String node, Instant until, Optional<MacAddress> device) {}
 
     /** All contacts of this extension, the one that holds longest first. */
     public List<Contact> contacts(String domain, String number, Instant now) {

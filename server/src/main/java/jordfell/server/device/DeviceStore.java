@@ -60,9 +60,20 @@ public class DeviceStore {
     }
 
     /** Gives the device this MAC; what claimed it before can't again. */
+    /** Its phone named itself: what comes without a name under its extension is not this phone’s from now on. */
+    public void namesItself(long deviceId) {
+        jdbc.update("update device set names_itself = true where id = ? and not names_itself", deviceId);
+    }
+
+    public boolean hasNamedItself(long deviceId) {
+        return jdbc.one("select names_itself from device where id = ?", row -> row.yes("names_itself"), deviceId)
+                .orElse(false);
+    }
+
     public void setMac(long deviceId, MacAddress mac) {
         jdbc.update(
-                "update device set mac = ?, claim_code = null, claim_expires = null, version = version + 1 where id = ?",
+                "update device set mac = ?, claim_code = null, claim_expires = null, names_itself = false, version = version + 1 "
+                        + "where id = ?",
                 mac.compact(),
                 deviceId);
     }

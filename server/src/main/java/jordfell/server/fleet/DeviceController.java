@@ -111,21 +111,22 @@ class DeviceController {
                 .orElseThrow(() -> RefusedException.notFound("device"))
                 .records();
         List<ContactView> views = new ArrayList<>();
-        device.lines().forEach(line -> line.extension().ifPresent(extension -> contacts
-                .of(device.domain().name(), extension.number())
-                .forEach(c -> {
-                    Optional<Device> holder = c.device().flatMap(devices::byMac);
-                    views.add(new ContactView(
-                            line.position(),
-                            extension.number(),
-                            c.contact(),
-                            c.source(),
-                            c.node(),
-                            c.until(),
-                            holder.filter(h -> h.id() == id).isPresent(),
-                            holder.map(Device::label).orElse(""),
-                            holder.map(Device::id).orElse(0L)));
-                })));
+        device.lines()
+                .forEach(line -> line.extension()
+                        .ifPresent(extension -> contacts.of(device.domain().name(), extension.number())
+                                .forEach(c -> {
+                                    Optional<Device> holder = c.device().flatMap(devices::byMac);
+                                    views.add(new ContactView(
+                                            line.position(),
+                                            extension.number(),
+                                            c.contact(),
+                                            c.source(),
+                                            c.node(),
+                                            c.until(),
+                                            holder.filter(h -> h.id() == id).isPresent(),
+                                            holder.map(Device::label).orElse(""),
+                                            holder.map(Device::id).orElse(0L)));
+                                })));
         return views;
     }
 

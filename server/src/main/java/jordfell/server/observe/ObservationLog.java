@@ -128,14 +128,21 @@ public class ObservationLog implements WorldObserver {
         paths.touch(touched);
     }
 
-    /** The device of this MAC; without one, the only device that has the extension concerned. */
+    /**
+     * The device of this MAC; without one, the only device that has the extension concerned, unless that one is known to
+     * name itself: then it was another agent with the same extension.
+     */
     private Optional<Long> deviceOf(Seen seen) {
         Optional<Long> byMac = seen.mac().flatMap(devices::byMac).map(Device::id);
         if (byMac.isPresent() || seen.mac().isPresent()) {
+            byMac.filter(id -> seen.observation() instanceof Observation.BindingChanged)
+                    .ifPresent(devices::namesItself);
             return byMac;
         }
         List<Long> holders = devices.withNumber(seen.domain(), numberOf(seen.observation()));
-        return holders.size() == 1 ? Optional.of(holders.get(0)) : Optional.empty();
+        return holders.size() == 1 && !devices.hasNamedItself(holders.get(0))
+                ? Optional.of(holders.get(0))
+                : Optional.empty();
     }
 
     private static String numberOf(Observation observation) {
