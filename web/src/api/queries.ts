@@ -127,6 +127,7 @@ export const usePending = (q: string) =>
     queryKey: [...keys.pending, q],
     queryFn: () => unwrap(client.GET('/api/releases/pending', { params: { query: { q } } })),
     placeholderData: keepPreviousData,
+    refetchInterval: ({ state }) => (state.data && state.data.waiting > 0 ? 500 : false),
   })
 
 export const useLab = () => useQuery({ queryKey: keys.lab, queryFn: () => unwrap(client.GET('/api/lab')) })

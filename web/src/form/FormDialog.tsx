@@ -23,6 +23,8 @@ type Props<T extends object> = {
   mayChange?: boolean
   /** What went wrong with another act of the same window. */
   error?: Error | null
+  /** Something is typed in the window beside the form, which leaving would lose too. */
+  typedBeside?: boolean
 }
 
 /** A window with one form: its fields, what is wrong with them, and the act that keeps them. */
@@ -38,13 +40,14 @@ export function FormDialog<T extends object>({
   more,
   mayChange = true,
   error = null,
+  typedBeside = false,
 }: Props<T>) {
   return (
     <Dialog
       title={title}
       onClose={onClose}
       width={width}
-      unsaved={form.dirty}
+      unsaved={form.dirty || typedBeside}
       footer={
         mayChange && (
           <>

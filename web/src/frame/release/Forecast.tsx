@@ -73,6 +73,13 @@ export function Forecast({ forecast: f }: Props) {
           {o.label}: {o.why}
         </Note>
       ))}
+      {f.unfit.map((u) => (
+        <Note key={u.change}>
+          {u.change}, on {u.devices.labels.slice(0, 3).join(', ')}
+          {u.devices.count > 3 && ` and ${u.devices.count - 3} more`}: give{' '}
+          {u.devices.count === 1 ? 'it' : 'them'} another first, or release all the same.
+        </Note>
+      ))}
       {f.changes.length > 0 && (
         <Box mt="8px">
           {f.changes.slice(0, 6).map((c) => (

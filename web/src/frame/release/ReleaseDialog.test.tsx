@@ -18,9 +18,10 @@ const device = (id: number) => ({
   since: null,
 })
 
-const page = (all: number) => ({
+const page = (all: number, waiting = 0) => ({
   all,
   ready: all,
+  waiting,
   devices: Array.from({ length: Math.min(all, 3) }, (_, i) => device(i + 1)),
 })
 const none = { count: 0, labels: [] }
@@ -38,6 +39,7 @@ const forecast = {
   powerCut: '',
   leftOut: [],
   waiting: none,
+  unfit: [],
 }
 
 it('while another search is being answered nothing can be released', async () => {
@@ -69,4 +71,17 @@ it('a list that did not come is not told as everything being on the phones', asy
   renderWithAll(<ReleaseDialog onClose={() => {}} />)
   await waitFor(() => expect(screen.getAllByRole('alert')[0]?.textContent).toContain('It is in the log.'))
   expect(screen.queryByText('Everything is on the phones.')).toBeNull()
+})
+
+it('devices that a change touched and nobody looked at yet are waited for', async () => {
+  let waiting = 9_600
+  serverSays({
+    'GET /api/releases/pending': () => ({ body: page(400, waiting) }),
+    'POST /api/releases/impact': { body: forecast },
+  })
+  renderWithAll(<ReleaseDialog onClose={() => {}} />)
+  const act = await screen.findByRole('button', { name: 'Counting: 9,600 to look at…' })
+  expect((act as HTMLButtonElement).disabled).toBe(true)
+  waiting = 0
+  await screen.findByRole('button', { name: 'Release to 400 devices' }, { timeout: 3_000 })
 })

@@ -22,7 +22,7 @@ const AT_ONCE = 2_000
 const SHORT = 500
 const FEW = 8
 
-const NOTHING = { all: 0, ready: 0, devices: [] }
+const NOTHING = { all: 0, ready: 0, devices: [], waiting: 0 }
 
 /** Says what a release will do before it is done, and deals it out to waves. */
 export function ReleaseDialog({ onClose }: { onClose: () => void }) {
@@ -36,7 +36,8 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
   const [reason, setReason] = useState('')
   const page = pending.data ?? NOTHING
   // What is listed is still the answer to another search: nothing is released before it is known what would be.
-  const counting = pending.isPending || pending.isPlaceholderData
+  // So are devices that a change touched a moment ago and that were not looked at yet.
+  const counting = pending.isPending || pending.isPlaceholderData || page.waiting > 0
   const { count, listed, body } = choiceOf(page, q, left)
   const forecast = useQuery({
     queryKey: ['impact', 'release', body],
@@ -75,7 +76,9 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
             onClick={() => release.mutate(undefined)}
           >
             {counting
-              ? 'Counting…'
+              ? page.waiting > 0
+                ? `Counting: ${page.waiting.toLocaleString('en')} to look at…`
+                : 'Counting…'
               : plan.inWaves
                 ? `Begin with the first of ${waves.length} waves`
                 : `Release to ${count.toLocaleString('en')} ${count === 1 ? 'device' : 'devices'}`}
@@ -128,7 +131,7 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
             />
             {pending.isPending && <Faded>The changed devices are being loaded…</Faded>}
             <Trouble error={pending.error} />
-            {page.all === 0 && pending.isSuccess && !pending.isPlaceholderData && (
+            {page.all === 0 && pending.isSuccess && !counting && (
               <Faded>{q ? `No changed device has “${q}” in it.` : 'Everything is on the phones.'}</Faded>
             )}
           </Box>

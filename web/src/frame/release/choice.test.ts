@@ -5,7 +5,7 @@ import { choiceOf } from './choice'
 const device = (id: number, ready = true) => ({ id, ready }) as Schemas['PendingDevice']
 
 test('as long as all are listed they are named one by one', () => {
-  const page = { all: 3, ready: 2, devices: [device(1), device(2), device(3, false)] }
+  const page = { all: 3, ready: 2, waiting: 0, devices: [device(1), device(2), device(3, false)] }
   expect(choiceOf(page, '', new Set([2]))).toEqual({ count: 1, listed: [1], body: { deviceIds: [1] } })
 })
 

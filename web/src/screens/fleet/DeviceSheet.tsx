@@ -54,6 +54,11 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
             · {device.model}
             {device.firmware && ` · fw ${device.firmware}`} · {device.site}
           </Faded>
+          {device.firmwareTrouble && (
+            <chakra.p color="amberText" fontWeight={600}>
+              ◇ It has {device.firmwareTrouble}.
+            </chakra.p>
+          )}
         </Box>
         <Flex flexShrink={0} align="start">
           <Act

@@ -33,6 +33,8 @@ const OUTSIDE = [
 export function EditExtension({ extension, mayChange, onClose }: Props) {
   const [handing, setHanding] = useState(false)
   const [removing, setRemoving] = useState(false)
+  const [password, setPassword] = useState('')
+  const [pin, setPin] = useState('')
   const path = { params: { path: { id: extension.id } } }
   const form = useForm({
     what: `extension ${extension.number}`,
@@ -62,6 +64,7 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
       columns="1fr 1fr"
       mayChange={mayChange}
       error={remove.error}
+      typedBeside={password !== '' || pin !== ''}
       more={
         <>
           <Act onClick={() => setHanding(true)}>Hand over to a softphone…</Act>
@@ -88,8 +91,8 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
           On {extension.devices}.
         </Box>
       )}
-      {mayChange && <PasswordPart extension={extension} />}
-      {mayChange && <PinPart extension={extension} />}
+      {mayChange && <PasswordPart extension={extension} typed={password} onType={setPassword} />}
+      {mayChange && <PinPart extension={extension} typed={pin} onType={setPin} />}
       {handing && <MakeHandoff extension={extension} onClose={() => setHanding(false)} />}
       {removing && (
         <Flex mt="12px" gap="10px" align="center" bg="rustBg" p="10px">

@@ -7,11 +7,14 @@ import { useChange } from '../../api/queries'
 import { Act, Entry, Heading } from '../../kit/basics'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
+import { useUnsaved } from '../../kit/unsaved'
 import { RevealSecret } from './RevealSecret'
 
+type Props = { extension: Schemas['ExtensionRow']; typed: string; onType: (typed: string) => void }
+
 /** Dots until somebody asks and says why; a new one generated or typed. */
-export function PasswordPart({ extension }: { extension: Schemas['ExtensionRow'] }) {
-  const [typed, setTyped] = useState('')
+export function PasswordPart({ extension, typed, onType: setTyped }: Props) {
+  useUnsaved(`a password for ${extension.number}`, typed !== '')
   const path = { params: { path: { id: extension.id } } }
   const [turn, setTurn] = useState(0)
   const change = useChange(

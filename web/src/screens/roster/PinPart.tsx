@@ -5,11 +5,14 @@ import { asProblem, unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { Act, Entry, Faded } from '../../kit/basics'
 import { Field } from '../../kit/Field'
+import { useUnsaved } from '../../kit/unsaved'
 import { RevealSecret } from './RevealSecret'
 
+type Props = { extension: Schemas['ExtensionRow']; typed: string; onType: (typed: string) => void }
+
 /** The voicemail PIN: made, or typed by the domain's rule. */
-export function PinPart({ extension }: { extension: Schemas['ExtensionRow'] }) {
-  const [typed, setTyped] = useState('')
+export function PinPart({ extension, typed, onType: setTyped }: Props) {
+  useUnsaved(`a PIN for ${extension.number}`, typed !== '')
   const [turn, setTurn] = useState(0)
   const change = useChange(
     (pin: string) =>

@@ -15,7 +15,10 @@ import org.springframework.stereotype.Component;
 public class ModelStore {
 
     /** A model's firmware rules; versions are dotted numbers, lists are separated by commas. */
-    public record Firmware(String lowest, String recommended, String blocked, String steps) {}
+    public record Firmware(String lowest, String recommended, String blocked, String steps) {
+        /** No rule. */
+        public static final Firmware ANY = new Firmware("", "", "", "");
+    }
 
     /**
      * A model with what only people need to know.

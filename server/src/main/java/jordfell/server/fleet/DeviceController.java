@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.path.Standing;
 import jordfell.server.answer.ActDone;
+import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.device.FactsAssembler.Assembled;
@@ -61,6 +62,7 @@ class DeviceController {
     private final Restarts restarts;
     private final Contacts contacts;
     private final DeviceStore devices;
+    private final ModelStore models;
 
     DeviceController(
             DeviceCase cases,
@@ -70,7 +72,8 @@ class DeviceController {
             DeviceLife life,
             Restarts restarts,
             Contacts contacts,
-            DeviceStore devices) {
+            DeviceStore devices,
+            ModelStore models) {
         this.cases = cases;
         this.changes = changes;
         this.releases = releases;
@@ -79,11 +82,17 @@ class DeviceController {
         this.restarts = restarts;
         this.contacts = contacts;
         this.devices = devices;
+        this.models = models;
     }
 
     @GetMapping
     DeviceSheet sheet(@PathVariable long id) {
-        return DeviceSheet.of(cases.open(id).orElseThrow(() -> RefusedException.notFound("device")));
+        DeviceCase.Opened opened = cases.open(id).orElseThrow(() -> RefusedException.notFound("device"));
+        return DeviceSheet.of(
+                opened,
+                models.sheet(opened.device().facts().model().id())
+                        .map(ModelStore.ModelSheet::firmware)
+                        .orElse(ModelStore.Firmware.ANY));
     }
 
     /**

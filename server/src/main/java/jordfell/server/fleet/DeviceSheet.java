@@ -6,6 +6,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.catalogue.FirmwareFitness;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Certainty;
 import jordfell.core.diagnosis.Finding;
@@ -20,6 +21,7 @@ import jordfell.core.path.Standing;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
+import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.Device;
 import org.jspecify.annotations.Nullable;
 
@@ -44,6 +46,7 @@ record DeviceSheet(
         @Nullable Long templateId,
         String template,
         String firmware,
+        String firmwareTrouble,
         Instant enrolledAt,
         String enrolledBy,
         long version,
@@ -125,10 +128,15 @@ record DeviceSheet(
             String contact,
             String node) {}
 
-    static DeviceSheet of(DeviceCase.Opened opened) {
+    static DeviceSheet of(DeviceCase.Opened opened, ModelStore.Firmware rules) {
         DeviceFacts facts = opened.device().facts();
         DevicePath path = opened.device().path();
         Device device = opened.records().device();
+        String installed = opened.device()
+                .evidence()
+                .last(ConfigRequested.class, r -> r.userAgent().contains("/"))
+                .map(r -> r.userAgent().substring(r.userAgent().lastIndexOf('/') + 1))
+                .orElse("");
         return new DeviceSheet(
                 facts.id(),
                 facts.address(),
@@ -148,10 +156,11 @@ record DeviceSheet(
                 facts.domain().name(),
                 device.template().map(Device.TemplateRef::id).orElse(null),
                 device.template().map(Device.TemplateRef::name).orElse(""),
-                opened.device()
-                        .evidence()
-                        .last(ConfigRequested.class, r -> r.userAgent().contains("/"))
-                        .map(r -> r.userAgent().substring(r.userAgent().lastIndexOf('/') + 1))
+                installed,
+                FirmwareFitness.trouble(
+                                installed,
+                                rules.lowest(),
+                                List.of(rules.blocked().split(",")))
                         .orElse(""),
                 facts.enrolledAt(),
                 facts.enrolledBy(),

@@ -50,6 +50,10 @@ public class PathKeeper {
     private final Object lock = new Object();
     private final AtomicLong failures = new AtomicLong();
     private final Set<Long> touched = new HashSet<>();
+
+    /** Those among them of which somebody changed something: what waits to be released is not all known before. */
+    private final Set<Long> changed = new HashSet<>();
+
     private final Map<Long, Instant> recheck = new HashMap<>();
     private final ScheduledExecutorService worker = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "paths");
@@ -80,6 +84,24 @@ public class PathKeeper {
                 touched.addAll(ids);
             }
         });
+    }
+
+    /** The same for devices whose configuration somebody may have changed. */
+    public void touchChanged(Collection<Long> deviceIds) {
+        List<Long> ids = List.copyOf(deviceIds);
+        jdbc.afterCommit(() -> {
+            synchronized (lock) {
+                touched.addAll(ids);
+                changed.addAll(ids);
+            }
+        });
+    }
+
+    /** How many devices were changed and are not looked at yet. */
+    public int changedAndWaiting() {
+        synchronized (lock) {
+            return changed.size();
+        }
     }
 
     /** The same for devices that were made or removed: lists show or drop them at once. */
@@ -162,6 +184,13 @@ public class PathKeeper {
             failures.incrementAndGet();
             if (!isGone(deviceId)) {
                 log.error("The path of device {} could not be computed", deviceId, e);
+            }
+        } finally {
+            synchronized (lock) {
+                // One that was changed once more meanwhile is looked at again.
+                if (!touched.contains(deviceId)) {
+                    changed.remove(deviceId);
+                }
             }
         }
     }

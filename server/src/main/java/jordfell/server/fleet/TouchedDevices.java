@@ -34,6 +34,7 @@ class TouchedDevices {
         Set<Long> listed = new LinkedHashSet<>(touched.numbersOf(Kept.DEVICE));
         listed.addAll(devices.withExtensions(extensions));
         paths.touchListed(listed);
+        paths.touchChanged(listed);
         Set<Long> spokenTo = new LinkedHashSet<>();
         for (Kept layer : LAYERS) {
             touched.of(layer).forEach(owner -> spokenTo.addAll(devices.under(LayerKind.valueOf(layer.name()), owner)));
@@ -43,6 +44,6 @@ class TouchedDevices {
             // Their keys follow the roster: somebody's name or number may stand on them.
             spokenTo.addAll(keyLayouts.filledDevices());
         }
-        paths.touch(spokenTo);
+        paths.touchChanged(spokenTo);
     }
 }

@@ -9,6 +9,7 @@ import jordfell.core.waves.WavePlan;
 import jordfell.core.waves.WaveWatch;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.fleet.PathKeeper;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseService.WaveWish;
@@ -61,8 +62,9 @@ class ReleaseController {
      *
      * @param all how many there are
      * @param ready how many of them have a configuration that can be made
+     * @param waiting devices that a change touched and that are not looked at yet: some of them may come to it
      */
-    record PendingPage(int all, int ready, List<PendingDevice> devices) {}
+    record PendingPage(int all, int ready, List<PendingDevice> devices, int waiting) {}
 
     /**
      * All that are changed and could be released, however many.
@@ -107,18 +109,21 @@ class ReleaseController {
     private final FactsAssembler facts;
     private final ReleaseService releases;
     private final ReleaseImpact impact;
+    private final PathKeeper paths;
 
     ReleaseController(
             PendingDevices pending,
             Making making,
             FactsAssembler facts,
             ReleaseService releases,
-            ReleaseImpact impact) {
+            ReleaseImpact impact,
+            PathKeeper paths) {
         this.pending = pending;
         this.making = making;
         this.facts = facts;
         this.releases = releases;
         this.impact = impact;
+        this.paths = paths;
     }
 
     @GetMapping("/pending")
@@ -129,7 +134,8 @@ class ReleaseController {
                 totals.ready(),
                 pending.first(q, MOST_SHOWN).stream()
                         .flatMap(e -> facts.assemble(e.id()).map(device -> view(e, device)).stream())
-                        .toList());
+                        .toList(),
+                paths.changedAndWaiting());
     }
 
     private PendingDevice view(PendingDevices.Entry e, Assembled device) {

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import jordfell.core.catalogue.FirmwareFitness;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.planning.RegistrationLoad;
 import jordfell.core.release.Snapshot;
@@ -51,6 +52,7 @@ class ReleaseImpact {
      * @param powerCut registrations per second when all come back at once
      * @param leftOut what models leave out, and on which devices
      * @param waiting devices that wait in a wave of another release
+     * @param unfit firmware that is blocked or too old, and on which devices
      */
     record Forecast(
             int changing,
@@ -65,7 +67,8 @@ class ReleaseImpact {
             String loadAfter,
             String powerCut,
             List<ChangeOn> leftOut,
-            Devices waiting) {}
+            Devices waiting,
+            List<ChangeOn> unfit) {}
 
     private final FactsAssembler facts;
     private final ReleaseStore releases;
@@ -93,7 +96,31 @@ class ReleaseImpact {
                         where i.state = 'WAITING' order by d.label""", row -> row.text("label"), deviceIds),
                 jdbc.listOf("""
                                 select 1 one from unnest(cast(? as bigint array)) as u(id)
-                                join device_state s on s.device_id = u.id where s.condition in ('CARRYING', 'PROVEN')""", row -> true, deviceIds).size());
+                                join device_state s on s.device_id = u.id where s.condition in ('CARRYING', 'PROVEN')""", row -> true, deviceIds).size(),
+                unfit(deviceIds));
+    }
+
+    /** What a release reaches a device with that is not to be relied on. */
+    private Map<String, List<String>> unfit(List<Long> deviceIds) {
+        record Running(String label, String model, String firmware, String lowest, String blocked) {}
+        Map<String, List<String>> unfit = new TreeMap<>();
+        jdbc.listOf(
+                        """
+                        select d.label, m.maker || ' ' || m.name model, s.firmware, m.firmware_lowest, m.firmware_blocked
+                        from unnest(cast(? as bigint array)) as u(id) join device d on d.id = u.id
+                        join device_state s on s.device_id = d.id join model m on m.id = d.model_id
+                        where s.firmware <> '' and (m.firmware_lowest <> '' or m.firmware_blocked <> '') order by d.label""",
+                        row -> new Running(
+                                row.text("label"),
+                                row.text("model"),
+                                row.text("firmware"),
+                                row.text("firmware_lowest"),
+                                row.text("firmware_blocked")),
+                        deviceIds)
+                .forEach(r -> FirmwareFitness.trouble(
+                                r.firmware(), r.lowest(), List.of(r.blocked().split(",")))
+                        .ifPresent(trouble -> Sums.on(unfit, r.model() + ": " + trouble, r.label())));
+        return unfit;
     }
 
     /** What a release would do to one device. */
@@ -209,7 +236,7 @@ class ReleaseImpact {
             }
         }
 
-        Forecast impact(List<String> waiting, int told) {
+        Forecast impact(List<String> waiting, int told, Map<String, List<String>> unfit) {
             return new Forecast(
                     changing,
                     unchanged,
@@ -223,7 +250,8 @@ class ReleaseImpact {
                     RegistrationLoad.shown(RegistrationLoad.perSecond(after)),
                     RegistrationLoad.shown(RegistrationLoad.afterPowerCut(after.size(), jitter)),
                     told(leftOut),
-                    Devices.of(waiting));
+                    Devices.of(waiting),
+                    told(unfit));
         }
 
         private static void on(Map<String, List<String>> map, String what, String label) {

@@ -107,11 +107,11 @@ class ExchangeTest {
 
     @Test
     void rowsAreHeldAgainstEachOtherAndAgainstWhatIsThere() {
-        long device = pier.enrolled("02-4B-7A-0E-21-01", "Table 1", "2485", "");
-        pier.enrolled("02-4B-7A-0E-21-02", "Table 2", "shared 2485", "");
+        long device = pier.enrolled("02-4B-7A-0E-21-01", "Table 1", "2232", "");
+        pier.enrolled("02-4B-7A-0E-21-02", "Table 2", "shared 2232", "");
         assertThat(pier.sheet(device).path("label").asString()).isEqualTo("Table 1");
-        JsonNode tooFew = look("extensions", "Number;Contacts\n2485;1\n");
-        assertThat(tooFew.path("shown").get(0).path("words").asString()).contains("Contacts: 2485 is on 2 devices.");
+        JsonNode tooFew = look("extensions", "Number;Contacts\n2232;1\n");
+        assertThat(tooFew.path("shown").get(0).path("words").asString()).contains("Contacts: 2232 is on 2 devices.");
         JsonNode twice = look("numbers", "Outside number;Note\n+999 55 77 00 01;a\n+99955770001;b\n");
         assertThat(twice.path("refused").asInt()).isEqualTo(1);
     }

@@ -109,12 +109,12 @@ class DeviceApiTest {
                                 20_000,
                                 "allowsLocalMacs",
                                 true));
-        pier.enrolledAt("Net loft", "02-4B-7A-04-00-12", "Loft 1", "2486");
-        long second = pier.enrolledAt("Net loft", "02-4B-7A-04-00-13", "Loft 2", "2487");
-        assertThat(bind(second, "2486").problemAt("/numbers/0"))
-                .startsWith("Loft 1 has local port 22486 behind the same router.");
+        pier.enrolledAt("Net loft", "02-4B-7A-04-00-12", "Loft 1", "2235");
+        long second = pier.enrolledAt("Net loft", "02-4B-7A-04-00-13", "Loft 2", "2236");
+        assertThat(bind(second, "2235").problemAt("/numbers/0"))
+                .startsWith("Loft 1 has local port 22235 behind the same router.");
         long elsewhere = pier.enrolled("02-4B-7A-04-00-14", "Quay", "", "");
-        assertThat(bind(elsewhere, "2486").status()).isEqualTo(200);
+        assertThat(bind(elsewhere, "2235").status()).isEqualTo(200);
     }
 
     @Test

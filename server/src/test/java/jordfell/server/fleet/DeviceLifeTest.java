@@ -124,7 +124,7 @@ class DeviceLifeTest {
                                         "extension",
                                         "none",
                                         "secondLine",
-                                        "2488"))))
+                                        "2233"))))
                 .json()
                 .path("deviceIds")
                 .get(0)
@@ -133,7 +133,7 @@ class DeviceLifeTest {
         client.post("/api/lab/phones", Map.of("mac", mac, "modelId", "tessaro-t2", "siteId", pier.siteId));
         pier.release(id);
         pier.untilRail(id, "ppppppp");
-        assertThat(client.put("/api/devices/" + id + "/lines", Map.of("numbers", List.of("2488", "")))
+        assertThat(client.put("/api/devices/" + id + "/lines", Map.of("numbers", List.of("2233", "")))
                         .status())
                 .isEqualTo(200);
         assertThat(pier.sheet(id).path("lines")).hasSize(1);

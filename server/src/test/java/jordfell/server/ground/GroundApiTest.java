@@ -154,6 +154,40 @@ class GroundApiTest {
     }
 
     @Test
+    void firmwareThatIsBlockedIsToldOnTheSheetAndBeforeARelease() {
+        String mac = "02-9E-11-25-00-04";
+        long device = pier.enrol(Map.of("device", mac, "model", "Ombrel W2", "label", "Old wall", "extension", "2238"))
+                .json()
+                .path("deviceIds")
+                .get(0)
+                .asLong();
+        pier.client().post("/api/lab/phones", Map.of("mac", mac, "modelId", "ombrel-w2", "siteId", pier.siteId));
+        pier.release(device);
+        pier.untilRail(device, "pppp");
+        String installed = pier.sheet(device).path("firmware").asString();
+        assertThat(installed).isNotEmpty();
+        assertThat(pier.sheet(device).path("firmwareTrouble").asString()).isEmpty();
+        Map<String, Object> model = found("/api/models", "Ombrel W2");
+        Map<String, Object> blocked = new HashMap<>(model);
+        blocked.put("firmwareRecommended", "");
+        blocked.put("firmwareBlocked", installed);
+        assertThat(pier.client().put("/api/models/ombrel-w2", blocked).status()).isEqualTo(200);
+        try {
+            assertThat(pier.sheet(device).path("firmwareTrouble").asString())
+                    .isEqualTo("firmware " + installed + ", which is blocked");
+            assertThat(pier.client()
+                            .post("/api/releases/impact", Map.of("deviceIds", List.of(device)))
+                            .json()
+                            .path("unfit")
+                            .toString())
+                    .contains("Ombrel W2: firmware " + installed + ", which is blocked", "Old wall");
+        } finally {
+            model.put("version", found("/api/models", "Ombrel W2").get("version"));
+            pier.client().put("/api/models/ombrel-w2", model);
+        }
+    }
+
+    @Test
     void featureIsNotedWithWhoAndWhen() {
         pier.client()
                 .post(

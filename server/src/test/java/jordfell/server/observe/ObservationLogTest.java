@@ -35,12 +35,12 @@ class ObservationLogTest {
     @Test
     void agentThatNamesNobodyIsNotThePhoneThatNamesItself() {
         String mac = "02-4B-7A-0E-23-01";
-        long device = pier.enrolled(mac, "Named desk", "2483", "");
-        bound(Optional.empty(), "2483", "sip:2483@192.0.2.1");
+        long device = pier.enrolled(mac, "Named desk", "2231", "");
+        bound(Optional.empty(), "2231", "sip:2231@192.0.2.1");
         assertThat(bindings(device)).as("the only device with the extension").isEqualTo(1);
-        bound(Optional.of(MacAddress.of(mac)), "2483", "sip:2483@192.0.2.2");
+        bound(Optional.of(MacAddress.of(mac)), "2231", "sip:2231@192.0.2.2");
         assertThat(bindings(device)).isEqualTo(2);
-        bound(Optional.empty(), "2483", "sip:2483@192.0.2.3");
+        bound(Optional.empty(), "2231", "sip:2231@192.0.2.3");
         assertThat(bindings(device)).as("of another agent").isEqualTo(2);
     }
 }

@@ -18,7 +18,7 @@ class FrameTest {
 
     @Test
     void settingIsNamedWhileADeviceWaitsForItAndNotOnceItIsBack() {
-        long device = pier.enrolled("02-4B-7A-0E-22-01", "Tray desk", "2489", "");
+        long device = pier.enrolled("02-4B-7A-0E-22-01", "Tray desk", "2237", "");
         pier.release(device);
         RunningServer.until("it is released", () -> !pending(device));
         String path = "/api/settings/DEVICE/" + device + "/screen.backlight";

@@ -1,0 +1,29 @@
+package jordfell.core.catalogue;
+
+import java.util.Collection;
+import java.util.Optional;
+
+/** Decides whether a device may be relied on with the firmware that it has. */
+public final class FirmwareFitness {
+
+    private FirmwareFitness() {}
+
+    /**
+     * What is wrong with it, to be read behind “it has”; empty if nothing is, or if nothing is known.
+     *
+     * @param installed what the device said that it has; empty if it never said
+     * @param lowest the lowest version that the model is relied on with; empty for any
+     * @param blocked versions that are known to be bad
+     */
+    public static Optional<String> trouble(String installed, String lowest, Collection<String> blocked) {
+        if (installed.isEmpty()) {
+            return Optional.empty();
+        }
+        if (blocked.stream().anyMatch(b -> FirmwareWay.BY_NUMBER.compare(b, installed) == 0)) {
+            return Optional.of("firmware " + installed + ", which is blocked");
+        }
+        return !lowest.isEmpty() && FirmwareWay.BY_NUMBER.compare(installed, lowest) < 0
+                ? Optional.of("firmware " + installed + ", below the lowest, " + lowest)
+                : Optional.empty();
+    }
+}
