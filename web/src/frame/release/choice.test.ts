@@ -10,7 +10,7 @@ test('as long as all are listed they are named one by one', () => {
 })
 
 test('of more than are listed all are taken but those left out', () => {
-  const page = { all: 10_000, ready: 9_990, devices: [device(1), device(2)] }
+  const page = { all: 10_000, ready: 9_990, waiting: 0, devices: [device(1), device(2)] }
   expect(choiceOf(page, 'pier', new Set([2]))).toEqual({
     count: 9_989,
     listed: [1],
