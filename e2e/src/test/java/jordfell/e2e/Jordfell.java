@@ -67,7 +67,7 @@ final class Jordfell implements AutoCloseable {
     Page window(int width, int height, ColorScheme scheme) {
         BrowserContext context = browser.newContext(
                 new Browser.NewContextOptions().setViewportSize(width, height).setColorScheme(scheme));
-        context.setDefaultTimeout(15_000);
+        context.setDefaultTimeout(45_000);
         Page page = context.newPage();
         page.onPageError(complaints::add);
         page.navigate(address());

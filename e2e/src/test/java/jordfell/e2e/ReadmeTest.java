@@ -23,8 +23,8 @@ import org.junit.jupiter.api.io.TempDir;
  */
 class ReadmeTest {
 
-    private static final Duration BUILD = Duration.ofMinutes(6);
-    private static final Duration START = Duration.ofSeconds(90);
+    private static final Duration BUILD = Duration.ofMinutes(10);
+    private static final Duration START = Duration.ofMinutes(4);
 
     @TempDir
     private Path folder;

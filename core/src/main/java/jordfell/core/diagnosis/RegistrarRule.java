@@ -3,6 +3,7 @@ package jordfell.core.diagnosis;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.path.DeviceFacts.LineFacts;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
@@ -32,6 +33,11 @@ final class RegistrarRule implements Rule {
                         NameLookedUp.class,
                         n -> n.name().equals(lookup.name()) && n.answers().isEmpty());
         String registrar = lookup.name().replaceFirst("^_sip\\._udp\\.", "");
+        List<String> present =
+                device.facts().lines().stream().map(LineFacts::registrar).toList();
+        Optional<String> mended = present.stream()
+                .findFirst()
+                .filter(now -> device.facts().pending() && present.stream().noneMatch(registrar::equalsIgnoreCase));
         return new Finding(
                 Cause.NAME_NOT_FOUND,
                 registrar,
@@ -39,12 +45,16 @@ final class RegistrarRule implements Rule {
                 0,
                 "host not found",
                 "DNS knows no " + registrar + ".",
-                "The domain’s own registrar is " + device.facts().domain().name()
-                        + "; the name it was sent comes from a setting.",
+                mended.map(now -> "The setting says " + now + " by now; that is not released to it yet.")
+                        .orElse("The domain’s own registrar is "
+                                + device.facts().domain().name() + "; the name it was sent comes from a setting."),
                 tries.get(0).at(),
                 tries.size(),
                 List.of("asked for " + lookup.name() + " (" + lookup.type() + "): no such name"),
-                List.of(new Remedy(Remedy.Action.OPEN_SETTINGS, "See where the name comes from", 0)));
+                List.of(
+                        mended.isPresent()
+                                ? new Remedy(Remedy.Action.RELEASE, "Release to this device", 0)
+                                : new Remedy(Remedy.Action.OPEN_SETTINGS, "See where the name comes from", 0)));
     }
 
     private static Finding notHeard(CaseOf device, StopReport heard) {

@@ -221,14 +221,14 @@ public final class RunningServer {
         }
     }
 
-    /** Waits until something holds, at most ten seconds. */
+    /** Waits until something holds: seconds, and longer on a machine that others use too. */
     public static void until(String what, BooleanSupplier holds) {
-        until(what, holds, 10);
+        until(what, holds, 30);
     }
 
     /** Waits for what may take a phone's next try or two. */
     public static void untilLong(String what, BooleanSupplier holds) {
-        until(what, holds, 30);
+        until(what, holds, 90);
     }
 
     private static void until(String what, BooleanSupplier holds, int seconds) {

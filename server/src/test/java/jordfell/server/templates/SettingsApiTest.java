@@ -109,6 +109,21 @@ class SettingsApiTest {
         pier.release(id);
         RunningServer.until("told", () -> pier.sentence(id).equals("DNS knows no voise.tarnholm.example."));
         assertThat(pier.rail(id)).isEqualTo("pppphnnnn");
+        assertThat(remedy(id)).isEqualTo("OPEN_SETTINGS");
+        pier.client().delete("/api/settings/DEVICE/" + id + "/registration.registrar");
+        assertThat(remedy(id)).as("mended, and not released").isEqualTo("RELEASE");
+        assertThat(pier.sheet(id).path("findings").get(0).path("detail").asString())
+                .isEqualTo("The setting says voice.tarnholm.example by now; that is not released to it yet.");
+    }
+
+    private String remedy(long device) {
+        return pier.sheet(device)
+                .path("findings")
+                .get(0)
+                .path("remedies")
+                .get(0)
+                .path("action")
+                .asString();
     }
 
     @Test
