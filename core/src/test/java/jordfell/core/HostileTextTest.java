@@ -32,7 +32,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 class HostileTextTest {
 
     /** Many times longer than any of these looks take, and far from what a regular expression that backtracks takes. */
-    private static final Duration MOMENT = Duration.ofSeconds(15);
+    private static final Duration MOMENT = Duration.ofSeconds(5);
 
     /** As long as the longest value of a setting; bodies and tables are longer. */
     private static final int LONG = 2_000;

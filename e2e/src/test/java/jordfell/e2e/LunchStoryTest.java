@@ -107,6 +107,7 @@ class LunchStoryTest {
         page.getByLabel("Column 1 is").selectOption(new SelectOption().setLabel("Label"));
         button(page, "Read the file so").click();
         sees(page, "read as Label, MAC");
+        button(page, "Latin-1").click();
         page.getByLabel("Answer for 60 rows: No site is called “pier”.")
                 .selectOption(new SelectOption().setLabel("Eskvik Pier"));
         answer(page, "There is no extension.", "draw the next free");

@@ -94,7 +94,7 @@ class BodyGateTest {
                     .isEqualTo(200);
             assertThat((System.nanoTime() - began) / 1_000_000)
                     .as("milliseconds")
-                    .isLessThan(4_500);
+                    .isLessThan(3_000);
         } finally {
             for (Socket socket : half) {
                 socket.close();
