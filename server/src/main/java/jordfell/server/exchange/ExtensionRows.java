@@ -134,27 +134,16 @@ class ExtensionRows {
     }
 
     private static void refuse(Extension e, int held) {
-        ExtensionDetails.refuse(
-                        new ExtensionDetails.Written(
-                                e.number(),
-                                e.displayName(),
-                                e.authUser(),
-                                e.contactLimit(),
-                                e.permissionClass(),
-                                e.outgoing()),
-                        held)
-                .stream()
-                .findFirst()
-                .ifPresent(r -> {
-                    String heading = switch (r.field()) {
-                        case DISPLAY_NAME -> "Shown as";
-                        case AUTH_USER -> "Authentication user";
-                        case CONTACT_LIMIT -> "Contacts";
-                        case PERMISSION_CLASS -> "Permission class";
-                        case OUTGOING -> "Outgoing number";
-                    };
-                    throw RefusedException.field("/" + heading, r.reason(), r.hint());
-                });
+        ExtensionDetails.refuse(e.written(), held).stream().findFirst().ifPresent(r -> {
+            String heading = switch (r.field()) {
+                case DISPLAY_NAME -> "Shown as";
+                case AUTH_USER -> "Authentication user";
+                case CONTACT_LIMIT -> "Contacts";
+                case PERMISSION_CLASS -> "Permission class";
+                case OUTGOING -> "Outgoing number";
+            };
+            throw RefusedException.field("/" + heading, r.reason(), r.hint());
+        });
     }
 
     private Optional<Long> owner(Domain domain, String name, Optional<Extension> before) {

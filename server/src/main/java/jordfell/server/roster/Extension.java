@@ -1,6 +1,7 @@
 package jordfell.server.roster;
 
 import java.util.Optional;
+import jordfell.core.roster.ExtensionDetails;
 
 /**
  * An extension as it is kept; its password lies elsewhere, sealed.
@@ -37,5 +38,10 @@ public record Extension(
                 permissionClass,
                 outgoing,
                 version);
+    }
+
+    /** What a form or a table may write of it. */
+    public ExtensionDetails.Written written() {
+        return new ExtensionDetails.Written(number, displayName, authUser, contactLimit, permissionClass, outgoing);
     }
 }

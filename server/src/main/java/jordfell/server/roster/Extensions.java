@@ -172,16 +172,7 @@ public class Extensions {
 
     /** All that can't be kept of it, each at its field. */
     private static void refuse(Extension e, int held) {
-        List<FieldProblem> problems = ExtensionDetails.refuse(
-                        new ExtensionDetails.Written(
-                                e.number(),
-                                e.displayName(),
-                                e.authUser(),
-                                e.contactLimit(),
-                                e.permissionClass(),
-                                e.outgoing()),
-                        held)
-                .stream()
+        List<FieldProblem> problems = ExtensionDetails.refuse(e.written(), held).stream()
                 .map(r -> new FieldProblem(
                         switch (r.field()) {
                             case DISPLAY_NAME -> "/displayName";
