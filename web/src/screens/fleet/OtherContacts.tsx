@@ -9,7 +9,7 @@ import { Shown } from '../../kit/Shown'
 
 type Contact = Schemas['ContactView']
 
-/** Others that are bound to an extension of this device: they ring with it. */
+/** What else is bound to an extension of this device. A contact that names nobody may be anyone's, this phone's too. */
 export function OtherContacts({ id }: { id: number }) {
   return (
     <Shown query={useContacts(id)} what="Who else is bound">
@@ -19,9 +19,9 @@ export function OtherContacts({ id }: { id: number }) {
           <Box mt="4px" as="ul" aria-label="Bound besides" listStyleType="none">
             {others.map((c) => (
               <li key={`${c.line} ${c.contact} ${c.source}`}>
-                <Mono>{c.number}</Mono> <Faded>rings</Faded> <Holder contact={c} />{' '}
+                <Mono>{c.number}</Mono> <Faded>is bound by</Faded> <Holder contact={c} />{' '}
                 <Faded>
-                  too, at {c.node} until {clock(c.until)}
+                  at {c.node} until {clock(c.until)}
                 </Faded>
               </li>
             ))}
@@ -36,11 +36,11 @@ function Holder({ contact }: { contact: Contact }) {
   if (contact.deviceId > 0) return <Link to={`/fleet/${contact.deviceId}`}>{contact.label}</Link>
   return (
     <>
-      an agent that is no device on record,{' '}
+      a contact that names no device on record,{' '}
       <Mono>
         <Breakable text={contact.contact} />
       </Mono>{' '}
-      from <Mono>{contact.source}</Mono>
+      from <Mono>{contact.source}</Mono>,
     </>
   )
 }
