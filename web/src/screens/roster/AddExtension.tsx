@@ -5,8 +5,6 @@ import { unwrap } from '../../api/problem'
 import { TextField } from '../../form/fields'
 import { FormDialog } from '../../form/FormDialog'
 import { useForm } from '../../form/useForm'
-import { Entry } from '../../kit/basics'
-import { Field } from '../../kit/Field'
 import { Shown } from '../../kit/Shown'
 
 const LABELS = { number: 'Number', person: 'Person (empty for a place)', displayName: 'Shown as' } as const
@@ -22,16 +20,16 @@ export function AddExtension({ domain, onClose }: { domain: Schemas['DomainView'
     what: 'a new extension',
     labels: LABELS,
     // Without a number of one’s own, the next free one as it is when it is added.
-    known: { number: undefined as string | undefined, person: '', displayName: '' },
+    known: { number: '', person: '', displayName: '' },
     send: (wish) =>
       unwrap(
         client.POST('/api/extensions', {
-          body: { ...wish, domainId: domain.id, number: wish.number ?? free },
+          body: { ...wish, domainId: domain.id, number: wish.number || free },
         }),
       ),
     kept: onClose,
   })
-  const number = form.values.number ?? free
+  const number = form.values.number || free
   return (
     <FormDialog
       form={form}
@@ -41,19 +39,13 @@ export function AddExtension({ domain, onClose }: { domain: Schemas['DomainView'
       width="440px"
       fields={
         <>
-          <Field
-            label={LABELS.number}
-            problem={form.problem?.at('/number')}
-            help={`The next free one. ${domain.blocks.map((b) => `${b.purpose} ${b.first}–${b.last}`).join(', ')}.`}
-          >
-            <Entry
-              fontFamily="mono"
-              width="100%"
-              inputMode="numeric"
-              value={number}
-              onChange={(e) => form.set({ number: e.target.value })}
-            />
-          </Field>
+          {/* The next free one is no value of the field: it may arrive while somebody types, who would type behind it. */}
+          <TextField
+            form={form}
+            at="number"
+            mono
+            help={`Empty: the next free one${free && `, ${free}`}. ${domain.blocks.map((b) => `${b.purpose} ${b.first}–${b.last}`).join(', ')}.`}
+          />
           <TextField form={form} at="person" />
           <TextField form={form} at="displayName" help="Empty: the person’s name, or the number." />
         </>

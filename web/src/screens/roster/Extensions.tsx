@@ -78,7 +78,7 @@ export function Extensions() {
           </chakra.label>
           <ExchangeActs what="extensions" domainId={domainId} accounts />
           {mayChange && (
-            <Act kind="main" ml="auto" onClick={() => setAdding(true)}>
+            <Act kind="main" ml="auto" disabled={!domain} onClick={() => setAdding(true)}>
               Add an extension…
             </Act>
           )}

@@ -175,8 +175,9 @@ class ReadmeTest {
     /** A command of the script that runs, and what it said so far. */
     private record Script(Process process, Path log) {
 
+        /** Without colours, which programs write where they think that somebody looks. */
         String text() {
-            return read(log);
+            return read(log).replaceAll("\u001b\\[[0-9;]*m", "");
         }
 
         boolean says(String words) {
