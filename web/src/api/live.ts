@@ -47,6 +47,8 @@ function staleBy({ topic, id }: Change): Key[] {
       return [keys.ground, ['settings'], ['file'], ['keys'], ['word'], ['families'], ['impact']]
     case 'RELEASES':
       return [keys.releases, keys.pending, keys.frame]
+    case 'KEEPING':
+      return [keys.keeping]
   }
 }
 

@@ -23,6 +23,7 @@ export const keys = {
   pending: ['pending'] as const,
   lab: ['lab'] as const,
   releases: ['releases'] as const,
+  keeping: ['keeping'] as const,
 }
 
 /** How far the server's start is; asked again every second until it is ready. */
@@ -49,6 +50,14 @@ export function useSession() {
     staleTime: Infinity,
   })
 }
+
+/** Whether what is done can be kept. */
+export const useKeeping = () =>
+  useQuery({
+    queryKey: keys.keeping,
+    queryFn: () => unwrap(client.GET('/api/keeping')),
+    staleTime: Infinity,
+  })
 
 export const useFrame = () =>
   useQuery({ queryKey: keys.frame, queryFn: () => unwrap(client.GET('/api/frame')) })

@@ -3,6 +3,7 @@ import { useIsFetching } from '@tanstack/react-query'
 import { type ReactNode, useState } from 'react'
 import { useLocation } from 'react-router'
 import type { Schemas } from '../api/client'
+import { KeepNote } from './KeepNote'
 import { Shortcuts } from './Shortcuts'
 import { TopBar } from './TopBar'
 import { Tray } from './Tray'
@@ -18,6 +19,7 @@ export function Frame({ person, children }: { person: Schemas['SignedIn']; child
   return (
     <Flex direction="column" height="100vh" overflow="hidden">
       <TopBar person={person} onHelp={() => setHelp(true)} />
+      <KeepNote />
       <Work>{children}</Work>
       <UndoStrip />
       <Tray mayRelease={person.role !== 'VIEWER'} />

@@ -80,8 +80,19 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
           <TextField form={form} at="displayName" disabled={!mayChange} />
           <TextField form={form} at="person" disabled={!mayChange} />
           <WholeField form={form} at="contactLimit" min={1} max={10} disabled={!mayChange} />
-          <TextField form={form} at="outgoing" mono disabled={!mayChange} />
-          <TextField form={form} at="permissionClass" disabled={!mayChange} />
+          <TextField
+            form={form}
+            at="outgoing"
+            mono
+            disabled={!mayChange}
+            help="For the registrar, in its export; in templates: extension.outgoing."
+          />
+          <TextField
+            form={form}
+            at="permissionClass"
+            disabled={!mayChange}
+            help="For the registrar, in its export."
+          />
           <ChoiceField form={form} at="outside" options={OUTSIDE} disabled={!mayChange} />
         </>
       }

@@ -21,6 +21,9 @@ const LABELS = {
   kitId: 'Kit',
 } as const
 
+/** What a value is good for, and what it doesn’t do. */
+const forTemplates = (name: string, not: string) => `In templates: ${name}. ${not}`
+
 /** Somebody new, or somebody changed. */
 export function EditPerson({ domainId, person, kits, onClose }: Props) {
   const form = useForm({
@@ -57,10 +60,18 @@ export function EditPerson({ domainId, person, kits, onClose }: Props) {
         <>
           <TextField form={form} at="name" />
           <TextField form={form} at="department" />
-          <TextField form={form} at="email" />
-          <TextField form={form} at="mobile" />
-          <TextField form={form} at="language" />
-          <TextField form={form} at="zone" />
+          <TextField form={form} at="email" help={forTemplates('person.email', 'Jordfell sends no mail.')} />
+          <TextField
+            form={form}
+            at="mobile"
+            help={forTemplates('person.mobile', 'Jordfell calls nobody there.')}
+          />
+          <TextField
+            form={form}
+            at="language"
+            help={forTemplates('person.language', 'Phones have their own setting.')}
+          />
+          <TextField form={form} at="zone" help={forTemplates('person.zone', 'Phones have their site’s.')} />
           <ChoiceField form={form} at="kitId" options={[[0, 'none'] as const, ...chosen]} />
         </>
       }

@@ -3,6 +3,7 @@ export const FORMULA_NAMES = [
   'extension.number',
   'extension.name',
   'extension.user',
+  'extension.outgoing',
   'person.name',
   'person.first',
   'person.last',

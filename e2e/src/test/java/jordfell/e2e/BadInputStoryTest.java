@@ -8,6 +8,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
 import com.microsoft.playwright.options.SelectOption;
@@ -69,9 +70,8 @@ class BadInputStoryTest {
         sees(page, "2999 is outside the blocks");
         button(page, "Enrol 1 that is ready").click();
         sees(page, "0 ready");
-        assertThat(page.getByLabel("Label", new Page.GetByLabelOptions().setExact(true))
-                        .count())
-                .isEqualTo(3);
+        PlaywrightAssertions.assertThat(page.getByLabel("Label", new Page.GetByLabelOptions().setExact(true)))
+                .hasCount(3);
         page.reload();
         sees(page, "Character 12 of 12 is the letter O");
         Locator mac = page.getByLabel("MAC", new Page.GetByLabelOptions().setExact(true))

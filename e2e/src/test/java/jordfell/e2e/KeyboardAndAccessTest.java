@@ -97,7 +97,7 @@ class KeyboardAndAccessTest {
         page.keyboard().press("j");
         page.keyboard().press("Enter");
         page.waitForURL("**/fleet/*");
-        page.getByLabel("Cause").first().waitFor();
+        waits(page, page.getByLabel("Cause").first(), new Locator.WaitForOptions());
         page.keyboard().press("Escape");
         page.waitForURL("**/fleet");
         page.keyboard().press("/");

@@ -15,6 +15,11 @@ public sealed interface Observation {
 
     Instant at();
 
+    /** The extension that it tells of; empty where it tells of the device as a whole. */
+    default String aboutNumber() {
+        return "";
+    }
+
     /**
      * A configuration was asked for over HTTP.
      *
@@ -61,6 +66,11 @@ public sealed interface Observation {
     record SipSeen(Instant at, boolean toNode, String node, String peer, String number, String text)
             implements Observation {
 
+        @Override
+        public String aboutNumber() {
+            return number;
+        }
+
         /** The message; text that can't be read as SIP is shown as a message without headers. */
         public SipMessage message() {
             return SipReader.read(text.getBytes(java.nio.charset.StandardCharsets.UTF_8))
@@ -73,6 +83,11 @@ public sealed interface Observation {
     /** A binding of an extension came, was refreshed or went (RFC 3261 §10.3). */
     record BindingChanged(Instant at, String number, Change change, String contact, String node, Instant expiresAt)
             implements Observation {
+
+        @Override
+        public String aboutNumber() {
+            return number;
+        }
 
         /** What happened to it. */
         public enum Change {
@@ -88,7 +103,13 @@ public sealed interface Observation {
     }
 
     /** A node asked a contact whether it is there (RFC 3261 §11). */
-    record Pinged(Instant at, String number, boolean answered) implements Observation {}
+    record Pinged(Instant at, String number, boolean answered) implements Observation {
+
+        @Override
+        public String aboutNumber() {
+            return number;
+        }
+    }
 
     /**
      * A test call was made.
@@ -97,5 +118,11 @@ public sealed interface Observation {
      * @param detail what the far end said, such as {@code 200 OK}
      */
     record TestCalled(Instant at, String number, boolean outbound, boolean worked, String detail)
-            implements Observation {}
+            implements Observation {
+
+        @Override
+        public String aboutNumber() {
+            return number;
+        }
+    }
 }

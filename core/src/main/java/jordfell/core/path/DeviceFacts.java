@@ -2,10 +2,13 @@ package jordfell.core.path;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.evidence.Evidence;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.release.Revision;
@@ -56,6 +59,18 @@ public record DeviceFacts(
                 .orElse("");
     }
 
+    /** The evidence without what was seen of a number before this device was given it: that is another line’s. */
+    public Evidence own(Evidence seen) {
+        Map<String, Instant> given = new HashMap<>();
+        released.ifPresent(
+                r -> r.sent().forEach(line -> line.since().ifPresent(since -> given.put(line.number(), since))));
+        return new Evidence(seen.all().stream()
+                .filter(o -> Optional.ofNullable(given.get(o.aboutNumber()))
+                        .filter(o.at()::isBefore)
+                        .isEmpty())
+                .toList());
+    }
+
     /** Whether it has changes that were not released. */
     public boolean pending() {
         return !current.equals(released.map(ReleaseFacts::revision));
@@ -91,9 +106,20 @@ public record DeviceFacts(
         }
     }
 
-    /** What a released configuration says of one line. The password never leaves the server's memory. */
+    /**
+     * What a released configuration says of one line. The password never leaves the server's memory.
+     *
+     * @param since when the number first stood in a release to this device, in all of them from then on; empty if that was
+     *     before it was written down
+     */
     public record SentLine(
-            int position, String number, String authUser, String password, String registrar, int expiry) {
+            int position,
+            String number,
+            String authUser,
+            String password,
+            String registrar,
+            int expiry,
+            Optional<Instant> since) {
         @Override
         public String toString() {
             return "SentLine[" + position + ", " + number + "]";

@@ -48,6 +48,13 @@ public final class FragmentIndex {
                 .isPresent();
     }
 
+    /** Whether the first line of the thing's text holds the fragment. */
+    public boolean firstLineHolds(int id, String fragment) {
+        return Optional.ofNullable(texts.get(id))
+                .filter(text -> text.lines().findFirst().orElse("").contains(fold(fragment)))
+                .isPresent();
+    }
+
     /**
      * The things that may hold this fragment, of at least two characters; {@link #holds} says whether they do. Empty for
      * a shorter one, which everything may hold.

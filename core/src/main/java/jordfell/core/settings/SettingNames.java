@@ -28,7 +28,7 @@ public final class SettingNames {
         things.put("site", List.of("name"));
         things.put("domain", List.of("name", "realm"));
         things.put("line", List.of("position"));
-        things.put("extension", List.of("number", "name", "user"));
+        things.put("extension", List.of("number", "name", "user", "outgoing"));
         things.put("person", List.of("name", "first", "last", "email", "mobile", "department", "language", "zone"));
         return things;
     }

@@ -102,7 +102,7 @@ class MatchSheetTest {
                         new Revision("aaaa"),
                         T,
                         "Lena Ravn",
-                        List.of(new SentLine(1, "2416", "2416-a", sentPassword, DOMAIN, 120)))),
+                        List.of(new SentLine(1, "2416", "2416-a", sentPassword, DOMAIN, 120, Optional.empty())))),
                 Optional.empty(),
                 Duration.ofMinutes(5));
         Evidence evidence = new Evidence(List.of(seen));

@@ -34,6 +34,7 @@ class PathComputerTest {
     private boolean released = true;
     private boolean bound = true;
     private List<String> problems = List.of();
+    private Optional<Instant> given = Optional.empty();
 
     private static Instant at(long seconds) {
         return T.plusSeconds(seconds);
@@ -61,11 +62,17 @@ class PathComputerTest {
                 problems,
                 Optional.of(REV),
                 released
-                        ? Optional.of(new DeviceFacts.ReleaseFacts(1, REV, T, "Lena Ravn", List.of()))
+                        ? Optional.of(new DeviceFacts.ReleaseFacts(
+                                1,
+                                REV,
+                                T,
+                                "Lena Ravn",
+                                List.of(new DeviceFacts.SentLine(
+                                        1, "2416", "2416-a", "harbour", "v.example", 120, given))))
                         : Optional.empty(),
                 Optional.empty(),
                 Duration.ofMinutes(5));
-        return PathComputer.compute(facts, new Evidence(seen), at(seconds));
+        return PathComputer.compute(facts, facts.own(new Evidence(seen)), at(seconds));
     }
 
     private void fetched(long t, String revision, int status) {
@@ -113,6 +120,26 @@ class PathComputerTest {
         assertThat(path(0).rail()).startsWith("ph");
         assertThat(path(0).condition()).isEqualTo(Condition.HELD);
         assertThat(path(0).stop(Stop.BOUND).evidence()).isEqualTo("line 1 has no extension");
+    }
+
+    @Test
+    void whatWasSeenOfANumberBeforeTheDeviceWasGivenItIsAnotherLines() {
+        register(-60);
+        answer(-59, 403);
+        binding(-50, Change.EXPIRED);
+        upTo("HEARD");
+        assertThat(path(4).condition()).as("nothing tells when it was given").isEqualTo(Condition.HELD);
+        given = Optional.of(T);
+        assertThat(path(4).condition()).isEqualTo(Condition.UNDER_WAY);
+        assertThat(path(4).stop(Stop.ACCEPTED).state()).isEqualTo(StopState.WAITING);
+    }
+
+    @Test
+    void whatIsNoLinesStaysTheDevices() {
+        given = Optional.of(at(10));
+        fetched(1, REV.id(), 200);
+        located(2, "north:5060");
+        assertThat(path(5).stop(Stop.LOCATED).state()).isEqualTo(StopState.PASSED);
     }
 
     @Test

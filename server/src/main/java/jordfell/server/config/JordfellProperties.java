@@ -15,6 +15,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param sipPort the registrar's UDP port on 127.0.0.1; 0 for any free one
  * @param clearedDays for how many days a sheet that was cleared can be brought back
  * @param undoDays for how many days what was done can be taken back
+ * @param leastRoomMb with less free room than this on the database’s disk nothing is kept, in MB
  */
 @ConfigurationProperties("jordfell")
 public record JordfellProperties(
@@ -25,4 +26,5 @@ public record JordfellProperties(
         @DefaultValue("6969") int tftpPort,
         @DefaultValue("400") int fetchesPerSecond,
         @DefaultValue("30") int clearedDays,
-        @DefaultValue("90") int undoDays) {}
+        @DefaultValue("90") int undoDays,
+        @DefaultValue("64") int leastRoomMb) {}

@@ -121,6 +121,15 @@ public class DeviceStore {
                 extensionIds);
     }
 
+    /** The devices on whose lines these people are. */
+    public List<Long> withPeople(Collection<Long> personIds) {
+        return jdbc.listOf(
+                "select distinct l.device_id id from unnest(cast(? as bigint array)) as u(i) "
+                        + "join extension e on e.person_id = u.i join line l on l.extension_id = e.id",
+                row -> row.number("id"),
+                personIds);
+    }
+
     /** The devices of models that read a family's files. */
     public List<Long> ofFamily(String family) {
         return ids("select d.id from device d join model m on m.id = d.model_id where m.family = ?", family);

@@ -1,6 +1,7 @@
 package jordfell.server.device;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -69,8 +70,8 @@ public class FactsAssembler {
             Optional<String> text,
             DeviceFacts facts) {
 
-        /** What its present file says of each line. */
-        public List<SentLine> sentLines() {
+        /** What its present file says of each line, which is released now. */
+        public List<SentLine> sentLines(Instant now) {
             return config.stream()
                     .flatMap(c -> c.stations().stream())
                     .map(s -> new SentLine(
@@ -79,8 +80,19 @@ public class FactsAssembler {
                             s.authUser(),
                             s.password(),
                             s.settings().value(SettingsCatalogue.REGISTRAR),
-                            Integer.parseInt(s.settings().value(SettingsCatalogue.EXPIRY))))
+                            Integer.parseInt(s.settings().value(SettingsCatalogue.EXPIRY)),
+                            since(s.number(), now)))
                     .toList();
+        }
+
+        /** A number that was in the release before goes on; any other begins now. */
+        private Optional<Instant> since(String number, Instant now) {
+            return facts.released().stream()
+                    .flatMap(r -> r.sent().stream())
+                    .filter(line -> line.number().equals(number))
+                    .findFirst()
+                    .map(SentLine::since)
+                    .orElse(Optional.of(now));
         }
 
         /** The setting as it is for the device, or for its first line. */

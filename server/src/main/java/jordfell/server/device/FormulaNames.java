@@ -58,8 +58,13 @@ class FormulaNames {
     Map<String, Map<String, String>> ofLine(int position, Optional<Extension> extension) {
         Map<String, Map<String, String>> known = new HashMap<>();
         known.put("line", Map.of("position", Integer.toString(position)));
-        extension.ifPresent(e ->
-                known.put("extension", Map.of("number", e.number(), "name", e.displayName(), "user", e.authUser())));
+        extension.ifPresent(e -> known.put(
+                "extension",
+                Map.of(
+                        "number", e.number(),
+                        "name", e.displayName(),
+                        "user", e.authUser(),
+                        "outgoing", e.outgoing())));
         extension.flatMap(Extension::personId).flatMap(people::find).ifPresent(p -> {
             String[] parts = p.name().strip().split("\\s+");
             known.put(

@@ -33,7 +33,8 @@ public class EventHub {
         LAB,
         ROSTER,
         TEMPLATES,
-        RELEASES
+        RELEASES,
+        KEEPING
     }
 
     record Event(Topic topic, long id) {}

@@ -3,6 +3,7 @@ package jordfell.server.fleet;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.Device;
@@ -84,27 +85,49 @@ class BulkEdit {
                 .actId();
     }
 
+    /** What the devices are to become, as far as that was said. */
+    private record Wanted(
+            Optional<Site> site, Optional<DeviceModel> model, Optional<TemplateStore.Template> template) {}
+
+    private Wanted wanted(BulkWish wish) {
+        return new Wanted(
+                there(wish.siteId(), domains::site, "site"),
+                there(wish.modelId(), models::find, "model"),
+                there(wish.templateId(), templates::find, "template"));
+    }
+
+    private static <K, T> Optional<T> there(@Nullable K id, Function<K, Optional<T>> find, String what) {
+        if (id == null) {
+            return Optional.empty();
+        }
+        Optional<T> found = find.apply(id);
+        if (found.isEmpty()) {
+            throw RefusedException.field("/" + what + "Id", "There is no such " + what + ".", "Choose another.");
+        }
+        return found;
+    }
+
     private List<Planned> plan(BulkWish wish) {
+        Wanted wanted = wanted(wish);
         List<Planned> plans = new ArrayList<>();
         for (long id : wish.deviceIds() == null ? List.<Long>of() : wish.deviceIds()) {
-            devices.find(id).ifPresent(device -> plans.add(plan(device, wish)));
+            devices.find(id).ifPresent(device -> plans.add(plan(device, wish, wanted)));
         }
         return plans;
     }
 
-    private Planned plan(Device before, BulkWish wish) {
+    private Planned plan(Device before, BulkWish wish, Wanted wanted) {
         List<String> changes = new ArrayList<>();
         String refusal = "";
         Site here = domains.site(before.siteId()).orElseThrow();
-        Site site = Optional.ofNullable(wish.siteId()).flatMap(domains::site).orElse(here);
+        Site site = wanted.site().orElse(here);
         if (site.domainId() != here.domainId()) {
             refusal = site.name() + " belongs to another domain.";
         }
         if (site.id() != here.id()) {
             changes.add("site " + here.name() + " → " + site.name());
         }
-        DeviceModel model =
-                Optional.ofNullable(wish.modelId()).flatMap(models::find).orElse(before.model());
+        DeviceModel model = wanted.model().orElse(before.model());
         if (!model.id().equals(before.model().id())) {
             changes.add("model " + before.model().fullName() + " → " + model.fullName());
             int lines = devices.lines(before.id()).stream()
@@ -119,15 +142,12 @@ class BulkEdit {
             }
         }
         Optional<Device.TemplateRef> template = before.template();
-        if (wish.templateId() != null) {
-            Optional<TemplateStore.Template> wanted = templates.all().stream()
-                    .filter(t -> t.id() == wish.templateId())
-                    .findFirst();
-            if (wanted.isEmpty() || wanted.get().domainId() != here.domainId()) {
-                refusal = "That template belongs to another domain.";
+        if (wanted.template().isPresent()) {
+            TemplateStore.Template other = wanted.template().get();
+            if (other.domainId() == here.domainId()) {
+                template = Optional.of(new Device.TemplateRef(other.id(), other.name()));
             } else {
-                template = Optional.of(
-                        new Device.TemplateRef(wanted.get().id(), wanted.get().name()));
+                refusal = other.name() + " is a template of another domain.";
             }
         }
         if (!template.equals(before.template())) {

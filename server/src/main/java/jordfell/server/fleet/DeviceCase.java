@@ -48,8 +48,8 @@ class DeviceCase {
     Optional<Opened> open(long deviceId) {
         return facts.assemble(deviceId).map(records -> {
             var now = clock.instant();
-            // What is said of a moment rests on what was seen by then.
-            Evidence evidence = observations.of(deviceId).until(now);
+            // What is said of a moment rests on what was seen by then, of the lines that it has.
+            Evidence evidence = records.facts().own(observations.of(deviceId).until(now));
             DevicePath path = PathComputer.compute(records.facts(), evidence, now);
             CaseOf device = new CaseOf(
                     records.facts(), evidence, path, book(records.domain().id()), now);

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
@@ -114,6 +115,19 @@ public class FleetIndex {
     /** All devices that fit, in order, at most so many. */
     synchronized List<Long> all(Filter filter, int most) {
         return page(filter, "", most).ids();
+    }
+
+    /** Devices in whose label the fragment is, at most so many; none for a fragment that is too short to say. */
+    public synchronized List<Long> labelled(String fragment, int most) {
+        build();
+        String folded = fragment.toLowerCase(Locale.ROOT);
+        return texts.candidates(fragment).stream()
+                .flatMapToInt(found -> found.stream())
+                .mapToObj(id -> java.util.Objects.requireNonNull(entries.get((long) id)))
+                .filter(e -> e.label().toLowerCase(Locale.ROOT).contains(folded))
+                .limit(most)
+                .map(Entry::id)
+                .toList();
     }
 
     private Page inOrder(Filter filter, Optional<Entry> last, int most) {

@@ -26,6 +26,8 @@ import jordfell.core.path.StopState;
 import jordfell.server.events.EventHub;
 import jordfell.server.fleet.DeviceStateStore.DeviceState;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.StoreAwayException;
+import jordfell.server.keeping.DataWatch;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -45,6 +47,7 @@ public class PathKeeper {
     private final EventHub events;
     private final FleetIndex index;
     private final Jdbc jdbc;
+    private final DataWatch watch;
     private final InstantSource clock;
     private volatile boolean paused;
     private final Object lock = new Object();
@@ -67,12 +70,14 @@ public class PathKeeper {
             EventHub events,
             FleetIndex index,
             Jdbc jdbc,
+            DataWatch watch,
             InstantSource clock) {
         this.cases = cases;
         this.states = states;
         this.events = events;
         this.index = index;
         this.jdbc = jdbc;
+        this.watch = watch;
         this.clock = clock;
     }
 
@@ -127,7 +132,7 @@ public class PathKeeper {
 
     /** Computes everything touched right now. */
     public void computeTouched() {
-        if (paused) {
+        if (paused || !watch.mayWrite()) {
             return;
         }
         Set<Long> now = new HashSet<>();
@@ -179,6 +184,8 @@ public class PathKeeper {
             });
             index.touch(List.of(deviceId));
             events.publish(EventHub.Topic.DEVICE, deviceId);
+        } catch (StoreAwayException e) {
+            touchChanged(List.of(deviceId)); // once more when it is back
         } catch (RuntimeException | Error e) {
             // A scheduled task that ends with an Error is never run again: the paths of all others would stand still.
             failures.incrementAndGet();

@@ -33,6 +33,7 @@ class TouchedDevices {
         Set<Long> extensions = touched.numbersOf(Kept.EXTENSION);
         Set<Long> listed = new LinkedHashSet<>(touched.numbersOf(Kept.DEVICE));
         listed.addAll(devices.withExtensions(extensions));
+        listed.addAll(devices.withPeople(touched.numbersOf(Kept.PERSON)));
         paths.touchListed(listed);
         paths.touchChanged(listed);
         Set<Long> spokenTo = new LinkedHashSet<>();

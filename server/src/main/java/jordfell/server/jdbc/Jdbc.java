@@ -32,6 +32,7 @@ public class Jdbc {
     private static final int UNIQUE_VIOLATION = 23505;
     private static final int STILL_POINTED_TO = 23503;
     private static final int MOST_AT_ONCE = 1_000;
+    private static final int ANSWER_S = 2;
     private static final int LONGEST_ARRAY = 50_000;
 
     private final DataSource pool;
@@ -52,6 +53,16 @@ public class Jdbc {
         this.pool = pool;
     }
 
+    /** Whether the database answers at all. */
+    public boolean answers() {
+        try (Connection connection = pool.getConnection()) {
+            return connection.isValid(ANSWER_S);
+        } catch (SQLException e) {
+            log.warn("The database does not answer: SQL state {}, error {}", e.getSQLState(), e.getErrorCode());
+            return false;
+        }
+    }
+
     /**
      * All that the work does, or nothing if it throws. What waits for the commit runs when the connection is back in the
      * pool: it may need one itself, and whatever becomes of it, what was committed stays told as done.
@@ -65,7 +76,7 @@ public class Jdbc {
         try (Connection connection = pool.getConnection()) {
             result = committed(connection, work, due);
         } catch (SQLException e) {
-            throw new StoreException(e);
+            throw translated(e);
         }
         due.forEach(Jdbc::guarded);
         return result;
@@ -85,9 +96,20 @@ public class Jdbc {
             current.remove();
             afterwards.remove();
             if (!done) {
-                connection.rollback();
+                undo(connection);
+            } else {
+                connection.setAutoCommit(true);
             }
+        }
+    }
+
+    /** A connection that can’t even be taken back is broken; what went wrong before is what is told. */
+    private static void undo(Connection connection) {
+        try {
+            connection.rollback();
             connection.setAutoCommit(true);
+        } catch (SQLException e) {
+            log.debug("A connection broke: {}", e.getErrorCode());
         }
     }
 
@@ -222,12 +244,19 @@ public class Jdbc {
                 return run(own, sql, keys, values, action);
             }
         } catch (SQLException e) {
-            throw switch (e.getErrorCode()) {
-                case UNIQUE_VIOLATION -> new DuplicateKeyException(e);
-                case STILL_POINTED_TO -> new StillPointedToException(e);
-                default -> RefusedByStoreException.of(e).orElseGet(() -> new StoreException(e));
-            };
+            throw translated(e);
         }
+    }
+
+    private static StoreException translated(SQLException e) {
+        if (StoreAwayException.isTold(e)) {
+            return new StoreAwayException(e);
+        }
+        return switch (e.getErrorCode()) {
+            case UNIQUE_VIOLATION -> new DuplicateKeyException(e);
+            case STILL_POINTED_TO -> new StillPointedToException(e);
+            default -> RefusedByStoreException.of(e).orElseGet(() -> new StoreException(e));
+        };
     }
 
     private static <T> T run(Connection connection, String sql, int keys, @Nullable Object[] values, Action<T> action)

@@ -1,5 +1,11 @@
 package jordfell.server.jdbc;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -37,6 +43,16 @@ public final class Row {
 
     public byte[] bytes(String column) throws SQLException {
         return result.getBytes(column);
+    }
+
+    /** Writes a column that may be larger than memory has room for to a file, and gives the file. */
+    public Path copiedTo(Path file, String column) throws SQLException {
+        try (InputStream bytes = result.getBinaryStream(column)) {
+            Files.copy(bytes, file, StandardCopyOption.REPLACE_EXISTING);
+            return file;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     public Optional<byte[]> bytesIfAny(String column) throws SQLException {

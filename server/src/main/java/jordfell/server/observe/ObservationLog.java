@@ -17,6 +17,8 @@ import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
 import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.StoreAwayException;
+import jordfell.server.keeping.DataWatch;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -35,23 +37,28 @@ public class ObservationLog implements WorldObserver {
     /** What comes within this time is written at once, in milliseconds: a commit costs more than ten rows. */
     private static final long GATHERED = 10;
 
+    /** Until it is tried once more to write, in milliseconds. */
+    private static final long AGAIN = 500;
+
     private record Seen(String domain, Optional<MacAddress> mac, Observation observation) {}
 
     private final ObservationStore store;
     private final DeviceStore devices;
     private final PathKeeper paths;
     private final Jdbc jdbc;
+    private final DataWatch watch;
     private final BlockingQueue<Seen> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
     private final AtomicLong taken = new AtomicLong();
     private final AtomicLong written = new AtomicLong();
     private final AtomicLong lost = new AtomicLong();
     private volatile boolean closed;
 
-    ObservationLog(ObservationStore store, DeviceStore devices, PathKeeper paths, Jdbc jdbc) {
+    ObservationLog(ObservationStore store, DeviceStore devices, PathKeeper paths, Jdbc jdbc, DataWatch watch) {
         this.store = store;
         this.devices = devices;
         this.paths = paths;
         this.jdbc = jdbc;
+        this.watch = watch;
         Thread thread = new Thread(this::writeAll, "observations");
         thread.setDaemon(true);
         thread.start();
@@ -101,7 +108,7 @@ public class ObservationLog implements WorldObserver {
                 batch.add(first);
                 Thread.sleep(GATHERED);
                 waiting.drainTo(batch, MOST_AT_ONCE - 1);
-                write(batch);
+                writeWhenItCan(batch);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;
@@ -110,6 +117,24 @@ public class ObservationLog implements WorldObserver {
                 log.error("{} observations could not be written", batch.size(), e);
             } finally {
                 written.addAndGet(batch.size());
+            }
+        }
+    }
+
+    /** While nothing can be kept, what is seen waits; what there is no more room for is counted as lost. */
+    private void writeWhenItCan(List<Seen> batch) throws InterruptedException {
+        while (true) {
+            while (!watch.mayWrite() && !closed) {
+                Thread.sleep(AGAIN);
+            }
+            try {
+                write(batch);
+                return;
+            } catch (StoreAwayException e) {
+                if (closed) {
+                    throw e;
+                }
+                Thread.sleep(AGAIN);
             }
         }
     }
@@ -139,22 +164,9 @@ public class ObservationLog implements WorldObserver {
                     .ifPresent(devices::namesItself);
             return byMac;
         }
-        List<Long> holders = devices.withNumber(seen.domain(), numberOf(seen.observation()));
+        List<Long> holders = devices.withNumber(seen.domain(), seen.observation().aboutNumber());
         return holders.size() == 1 && !devices.hasNamedItself(holders.get(0))
                 ? Optional.of(holders.get(0))
                 : Optional.empty();
-    }
-
-    private static String numberOf(Observation observation) {
-        if (observation instanceof Observation.SipSeen sip) {
-            return sip.number();
-        } else if (observation instanceof Observation.BindingChanged binding) {
-            return binding.number();
-        } else if (observation instanceof Observation.Pinged pinged) {
-            return pinged.number();
-        } else if (observation instanceof Observation.TestCalled call) {
-            return call.number();
-        }
-        return "";
     }
 }

@@ -4,6 +4,8 @@ import java.util.List;
 import jordfell.server.jdbc.DuplicateKeyException;
 import jordfell.server.jdbc.RefusedByStoreException;
 import jordfell.server.jdbc.StillPointedToException;
+import jordfell.server.jdbc.StoreAwayException;
+import jordfell.server.keeping.NotKeptException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -56,6 +58,25 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
             case OUT_OF_RANGE -> "A number is too large or too small.";
         };
         return problem(HttpStatus.UNPROCESSABLE_CONTENT, text, List.of());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> notKept(NotKeptException e) {
+        return later(String.valueOf(e.getMessage()));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> storeAway(StoreAwayException e) {
+        log.error("The database failed: {}", e.getMessage());
+        return later("The database can’t be read or written at this moment. Look again before you do this once more.");
+    }
+
+    private static ResponseEntity<ProblemDetail> later(String text) {
+        ResponseEntity<ProblemDetail> answer = problem(HttpStatus.SERVICE_UNAVAILABLE, text, List.of());
+        return ResponseEntity.status(answer.getStatusCode())
+                .header(HttpHeaders.RETRY_AFTER, "10")
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(answer.getBody());
     }
 
     @ExceptionHandler

@@ -1,5 +1,6 @@
 package jordfell.server.provision;
 
+import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Arrays;
 import java.util.List;
@@ -19,10 +20,9 @@ import org.springframework.stereotype.Component;
 @Component
 class Firmware {
 
-    /** What is offered: a version with its bytes, nothing because all is well, or nothing and why. */
+    /** What is offered: a version with its file, nothing because all is well, or nothing and why. */
     sealed interface Offer {
-        @SuppressWarnings("ArrayRecordComponent") // handed on to the response and forgotten
-        record Next(String version, byte[] bytes) implements Offer {}
+        record Next(String version, Path file) implements Offer {}
 
         record AllIsWell() implements Offer {}
 
@@ -71,8 +71,8 @@ class Firmware {
                 return new Offer.NoWay(notNow.get());
             }
             String next = steps.steps().get(0);
-            return files.bytes(device.model().id(), next)
-                    .<Offer>map(bytes -> new Offer.Next(next, bytes))
+            return files.laidOut(device.model().id(), next)
+                    .<Offer>map(file -> new Offer.Next(next, file))
                     .orElse(new Offer.NoWay("The file of " + next + " is gone."));
         }
         return way instanceof FirmwareWay.Found.None none ? new Offer.NoWay(none.why()) : new Offer.AllIsWell();

@@ -93,7 +93,7 @@ class FirmwareController {
 
     @DeleteMapping("/{version}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(@PathVariable String id, @PathVariable String version) {
+    void remove(@PathVariable String id, @PathVariable String version) throws IOException {
         if (!files.remove(model(id), version)) {
             throw RefusedException.notFound("firmware");
         }

@@ -1,5 +1,6 @@
 package jordfell.server.provision;
 
+import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.ConfigRequested;
@@ -219,15 +220,14 @@ public class Provisioning {
         String why = offer instanceof Firmware.Offer.NoWay none ? none.why() : "";
         log.observed("", mac, new FirmwareAsked(clock.instant(), installed, offered, why, request.source()));
         return offer instanceof Firmware.Offer.Next next
-                ? new FirmwareAnswer(200, next.version(), next.bytes())
+                ? new FirmwareAnswer(200, next.version(), Optional.of(next.file()))
                 : FirmwareAnswer.without(204);
     }
 
     /** What is answered to a request for firmware. */
-    @SuppressWarnings("ArrayRecordComponent") // handed on to the response and forgotten
-    record FirmwareAnswer(int status, String version, byte[] bytes) {
+    record FirmwareAnswer(int status, String version, Optional<Path> file) {
         static FirmwareAnswer without(int status) {
-            return new FirmwareAnswer(status, "", new byte[0]);
+            return new FirmwareAnswer(status, "", Optional.empty());
         }
     }
 

@@ -7,7 +7,11 @@ import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.nio.channels.Channels;
+import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
 import java.time.Duration;
 import jordfell.server.config.JordfellProperties;
 import org.springframework.http.HttpHeaders;
@@ -108,11 +112,21 @@ class ProvisioningController {
         if (answer.status() == 401) {
             response.setHeader(HttpHeaders.WWW_AUTHENTICATE, CHALLENGE);
         }
-        if (answer.status() == 200) {
-            response.setHeader("Firmware-Version", answer.version());
+        if (answer.file().isPresent()) {
+            send(answer.version(), answer.file().get(), response);
+        }
+    }
+
+    /** Piece by piece: no memory holds a whole file for each of many phones. */
+    private static void send(String version, Path file, HttpServletResponse response) throws IOException {
+        try (FileChannel firmware = FileChannel.open(file)) {
+            response.setHeader("Firmware-Version", version);
             response.setContentType("application/octet-stream");
-            response.setContentLength(answer.bytes().length);
-            response.getOutputStream().write(answer.bytes());
+            response.setContentLengthLong(firmware.size());
+            Channels.newInputStream(firmware).transferTo(response.getOutputStream());
+        } catch (NoSuchFileException e) { // another one was put in its place at this moment
+            response.setHeader(HttpHeaders.RETRY_AFTER, "10");
+            response.setStatus(503);
         }
     }
 

@@ -253,7 +253,7 @@ public class ReleaseService {
         return releases.sealed(
                 device.device().id(),
                 device.text().orElseThrow(),
-                device.sentLines(),
+                device.sentLines(clock.instant()),
                 Snapshot.of(config),
                 marked.spots().stream()
                         .filter(spot -> spot.name().isSecret())

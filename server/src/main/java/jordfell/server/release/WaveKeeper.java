@@ -11,6 +11,7 @@ import java.util.concurrent.TimeUnit;
 import jordfell.core.waves.WaveWatch;
 import jordfell.core.waves.WaveWatch.Verdict;
 import jordfell.server.release.WaveStore.Wave;
+import jordfell.server.keeping.DataWatch;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -26,6 +27,7 @@ class WaveKeeper {
 
     private final WaveStore waves;
     private final WaveActs acts;
+    private final DataWatch watch;
     private final InstantSource clock;
     private final ScheduledExecutorService worker = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "waves");
@@ -33,9 +35,10 @@ class WaveKeeper {
         return thread;
     });
 
-    WaveKeeper(WaveStore waves, WaveActs acts, InstantSource clock) {
+    WaveKeeper(WaveStore waves, WaveActs acts, DataWatch watch, InstantSource clock) {
         this.waves = waves;
         this.acts = acts;
+        this.watch = watch;
         this.clock = clock;
     }
 
@@ -52,7 +55,9 @@ class WaveKeeper {
     private void look() {
         long start = System.nanoTime();
         try {
-            waves.open().forEach(this::lookAtGuarded);
+            if (watch.mayWrite()) {
+                waves.open().forEach(this::lookAtGuarded);
+            }
         } catch (RuntimeException | Error e) {
             log.error("The waves could not be looked at", e);
         }

@@ -40,6 +40,22 @@ public record Extension(
                 version);
     }
 
+    /** The same, somebody else’s. */
+    Extension of(Optional<Long> owner) {
+        return new Extension(
+                id,
+                domainId,
+                number,
+                displayName,
+                owner,
+                authUser,
+                contactLimit,
+                outside,
+                permissionClass,
+                outgoing,
+                version);
+    }
+
     /** What a form or a table may write of it. */
     public ExtensionDetails.Written written() {
         return new ExtensionDetails.Written(number, displayName, authUser, contactLimit, permissionClass, outgoing);

@@ -127,25 +127,25 @@ class ExtensionController {
     private final Jdbc jdbc;
     private final Extensions extensions;
     private final ExtensionStore store;
-    private final PersonStore people;
+    private final NamedPeople people;
     private final DomainStore domains;
-    private final RosterIndex index;
+    private final RosterSearch search;
     private final Audit audit;
 
     ExtensionController(
             Jdbc jdbc,
             Extensions extensions,
             ExtensionStore store,
-            PersonStore people,
+            NamedPeople people,
             DomainStore domains,
-            RosterIndex index,
+            RosterSearch search,
             Audit audit) {
         this.jdbc = jdbc;
         this.extensions = extensions;
         this.store = store;
         this.people = people;
         this.domains = domains;
-        this.index = index;
+        this.search = search;
         this.audit = audit;
     }
 
@@ -159,7 +159,7 @@ class ExtensionController {
         long sort = last.map(parts -> Cursor.number(parts.get(0))).orElse(-1L);
         String number = last.map(parts -> parts.get(1)).orElse("");
         String kind = places ? " and e.person_id is null" : "";
-        Optional<List<Long>> hits = index.extensions(q.strip(), MOST_HITS);
+        Optional<List<Long>> hits = search.extensions(q.strip(), MOST_HITS);
         List<ExtensionRow> rows;
         if (hits.isPresent()) {
             rows = inOrder(jdbc.list(
@@ -207,34 +207,35 @@ class ExtensionController {
     @ResponseStatus(HttpStatus.CREATED)
     Made make(@RequestBody NewExtension wish) {
         Domain domain = domains.get(wish.domainId());
-        return jdbc.inTransaction(() -> {
-            Optional<Long> person = person(domain.id(), wish.person());
-            String name = Optional.ofNullable(wish.displayName())
-                    .filter(n -> !n.isBlank())
-                    .or(() -> Optional.ofNullable(wish.person()))
-                    .orElse("");
-            return new Made(extensions.make(
-                    domain.id(), number(wish.number()), Checked.text(name, "displayName", "name", 100), person));
-        });
+        String name = Optional.ofNullable(wish.displayName())
+                .filter(n -> !n.isBlank())
+                .or(() -> Optional.ofNullable(wish.person()))
+                .orElse("");
+        return new Made(extensions.make(
+                domain.id(),
+                number(wish.number()),
+                Checked.text(name, "displayName", "name", 100),
+                owner(domain.id(), wish.person(), Optional.empty())));
     }
 
     @PutMapping("/{id}")
     void change(@PathVariable long id, @RequestBody ChangedExtension wish) {
         Extension before = get(id);
-        jdbc.inTransaction(() -> extensions.change(
+        extensions.change(
                 before,
                 new Extension(
                         id,
                         before.domainId(),
                         number(wish.number()),
                         text(wish.displayName()),
-                        person(before.domainId(), wish.person()),
+                        before.personId(),
                         text(wish.authUser()),
                         wish.contactLimit(),
                         wish.outside(),
                         text(wish.permissionClass()),
                         text(wish.outgoing()),
-                        wish.version())));
+                        wish.version()),
+                owner(before.domainId(), wish.person(), before.personId()));
     }
 
     @DeleteMapping("/{id}")
@@ -313,16 +314,8 @@ class ExtensionController {
     }
 
     /** The person of this name, made if there is none; nobody for no name. */
-    private Optional<Long> person(long domainId, @Nullable String name) {
-        String text = Checked.text(name, "person", "name", 100);
-        if (text.isEmpty()) {
-            return Optional.empty();
-        }
-        List<PersonStore.Person> found = people.named(domainId, text);
-        return Optional.of(
-                found.isEmpty()
-                        ? people.add(PersonStore.Person.fresh(domainId, text, "", ""))
-                        : found.get(0).id());
+    private NamedPeople.Owner owner(long domainId, @Nullable String name, Optional<Long> soFar) {
+        return people.owner(domainId, Checked.text(name, "person", "name", 100), soFar);
     }
 
     private static String text(@Nullable String text) {

@@ -49,6 +49,10 @@ public class Extensions {
 
     /** Makes an extension with a generated password. */
     public long make(long domainId, String number, String displayName, Optional<Long> personId) {
+        return make(domainId, number, displayName, recording -> personId);
+    }
+
+    long make(long domainId, String number, String displayName, NamedPeople.Owner owner) {
         Domain domain = domains.get(domainId);
         refuseNumber(domain, number);
         String name = displayName.isBlank() ? number : displayName.strip();
@@ -58,7 +62,7 @@ public class Extensions {
                             domainId,
                             number,
                             name,
-                            personId,
+                            owner.apply(recording),
                             number + "-a",
                             domain.contactLimit(),
                             false,
@@ -80,6 +84,11 @@ public class Extensions {
     }
 
     public void change(Extension before, Extension after) {
+        change(before, after, recording -> after.personId());
+    }
+
+    /** Changes an extension, which becomes this owner’s. */
+    void change(Extension before, Extension after, NamedPeople.Owner owner) {
         Domain domain = domains.get(before.domainId());
         if (!before.number().equals(after.number())) {
             refuseNumber(domain, after.number());
@@ -90,7 +99,7 @@ public class Extensions {
         }
         acts.act(id -> "changed extension " + after.number(), recording -> {
             recording.changing(Kept.EXTENSION, after.id());
-            if (!extensions.change(after)) {
+            if (!extensions.change(after.of(owner.apply(recording)))) {
                 throw RefusedException.changedMeanwhile("extension");
             }
             return after.id();

@@ -95,14 +95,25 @@ class PersonController {
 
     private final Jdbc jdbc;
     private final PersonStore store;
-    private final RosterIndex index;
+    private final KitStore kits;
+    private final DomainStore domains;
+    private final RosterSearch search;
     private final Leavers leavers;
     private final Acts acts;
 
-    PersonController(Jdbc jdbc, PersonStore store, RosterIndex index, Leavers leavers, Acts acts) {
+    PersonController(
+            Jdbc jdbc,
+            PersonStore store,
+            KitStore kits,
+            DomainStore domains,
+            RosterSearch search,
+            Leavers leavers,
+            Acts acts) {
         this.jdbc = jdbc;
         this.store = store;
-        this.index = index;
+        this.kits = kits;
+        this.domains = domains;
+        this.search = search;
         this.leavers = leavers;
         this.acts = acts;
     }
@@ -115,7 +126,7 @@ class PersonController {
         Optional<List<String>> last = Cursor.read(after, 2);
         String name = last.map(parts -> parts.get(0)).orElse("");
         long id = last.map(parts -> Cursor.number(parts.get(1))).orElse(0L);
-        Optional<List<Long>> hits = index.people(q.strip(), MOST_HITS);
+        Optional<List<Long>> hits = search.people(q.strip(), MOST_HITS);
         List<Long> ids = hits.map(found -> jdbc.list(
                         "select p.id from unnest(cast(? as bigint array)) as u(i) join person p on p.id = u.i "
                                 + "where p.domain_id = ? and (p.name > ? or p.name = ? and p.id > ?) "
@@ -198,7 +209,7 @@ class PersonController {
         return text == null ? "" : text.strip();
     }
 
-    private static Person person(long id, Optional<Person> before, PersonWish wish) {
+    private Person person(long id, Optional<Person> before, PersonWish wish) {
         PersonRules.Written written = new PersonRules.Written(
                 stripped(wish.name()),
                 stripped(wish.email()),
@@ -212,16 +223,25 @@ class PersonController {
         if (!problems.isEmpty()) {
             throw RefusedException.fields(problems);
         }
+        long domainId = before.map(Person::domainId).orElse(wish.domainId());
+        if (domains.find(domainId).isEmpty()) {
+            throw RefusedException.field("/domainId", "There is no such domain.", "Choose one.");
+        }
+        Optional<Long> kitId = Optional.ofNullable(wish.kitId()).filter(k -> k > 0);
+        if (kitId.isPresent()
+                && kits.find(kitId.get()).filter(k -> k.domainId() == domainId).isEmpty()) {
+            throw RefusedException.field("/kitId", "There is no such kit in this domain.", "Choose one of it, or none.");
+        }
         return new Person(
                 id,
-                before.map(Person::domainId).orElse(wish.domainId()),
+                domainId,
                 written.name(),
                 written.email(),
                 written.mobile(),
                 written.department(),
                 written.language(),
                 written.zone(),
-                Optional.ofNullable(wish.kitId()).filter(k -> k > 0),
+                kitId,
                 before.flatMap(Person::leftAt),
                 wish.version());
     }

@@ -57,6 +57,18 @@ public class RosterIndex {
         return found(people, fragment, most);
     }
 
+    /** Extensions in whose number the fragment is. */
+    synchronized List<Long> numbered(String fragment, int most) {
+        build();
+        return extensions.candidates(fragment).stream()
+                .flatMapToLong(found -> found.stream()
+                        .filter(id -> extensions.firstLineHolds(id, fragment))
+                        .mapToLong(id -> id))
+                .limit(most)
+                .boxed()
+                .toList();
+    }
+
     private static Optional<List<Long>> found(FragmentIndex index, String fragment, int most) {
         return index.candidates(fragment).map(candidates -> verified(index, candidates, fragment, most));
     }

@@ -127,6 +127,16 @@ public class TemplateStore {
                 select id from heir""", row -> row.number("id"), id);
     }
 
+    /** How many templates follow one another beneath this one. */
+    public int depthBeneath(long id) {
+        return jdbc.one("""
+                        with recursive heir (id, depth) as (
+                          select cast(? as bigint), 0
+                          union all select t.id, h.depth + 1 from template t join heir h on t.parent_id = h.id
+                          where h.depth < 100)
+                        select max(depth) depth from heir""", row -> row.integer("depth"), id).orElse(0);
+    }
+
     private static Ref ref(Row row) throws java.sql.SQLException {
         return new Ref(row.number("id"), row.text("name"));
     }

@@ -15,6 +15,7 @@ import jordfell.core.roster.Domain;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.Setting;
 import jordfell.core.settings.SettingsCatalogue;
+import jordfell.core.settings.TemplateRules;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.DomainStore;
@@ -91,7 +92,7 @@ class OpenImports {
                             id,
                             checked.name(),
                             checked.parent().map(TemplateStore.Ref::id),
-                            document.note() == null ? "" : document.note(),
+                            note(document),
                             version);
                     Map<String, SettingStore.Word> before = settings.words(LayerKind.TEMPLATE, owner);
                     before.keySet().stream()
@@ -142,6 +143,9 @@ class OpenImports {
             changes.add("It extends "
                     + checked.parent().map(TemplateStore.Ref::name).orElse("no other template") + ".");
         }
+        if (!template.note().equals(note(document))) {
+            changes.add("Its note is written anew.");
+        }
         return changes;
     }
 
@@ -157,9 +161,7 @@ class OpenImports {
                 .orElseThrow(() -> RefusedException.field(
                         "/domain", "There is no domain “" + document.domain() + "” here.", "Write the name of one."));
         String name = document.name() == null ? "" : document.name().strip();
-        if (name.isEmpty() || name.length() > 60) {
-            problems.add(new FieldProblem("/name", "The name is empty or too long.", "1 to 60 characters."));
-        }
+        TemplateRules.refuse(name, note(document)).stream().map(OpenImports::problem).forEach(problems::add);
         Optional<TemplateStore.Ref> parent = Optional.empty();
         if (document.extendsTemplate() != null) {
             parent = templates.named(domain.id(), document.extendsTemplate());
@@ -171,19 +173,32 @@ class OpenImports {
             }
         }
         Optional<TemplateStore.Ref> there = templates.named(domain.id(), name);
-        boolean circle = there.isPresent()
-                && parent.map(p -> templates.chain(p.id()).stream()
-                                .anyMatch(link -> link.id() == there.get().id()))
-                        .orElse(false);
-        if (circle) {
-            problems.add(new FieldProblem("/extendsTemplate", "That would be a circle.", "Extend another one."));
-        }
+        parent.flatMap(p -> TemplateRules.refuseParent(
+                        name,
+                        TemplateController.names(templates.chain(p.id())),
+                        there.map(t -> templates.depthBeneath(t.id())).orElse(0)))
+                .map(OpenImports::problem)
+                .ifPresent(problems::add);
         document.settings().forEach((key, word) -> check(key, word).ifPresent(problems::add));
         SortedMap<Integer, KeyWish> keys = keys(document.keys(), problems);
         if (!problems.isEmpty()) {
             throw RefusedException.fields(problems);
         }
         return new Checked(domain, name, there, parent, keys);
+    }
+
+    private static String note(LayerDocument document) {
+        return document.note() == null ? "" : document.note().strip();
+    }
+
+    private static FieldProblem problem(TemplateRules.Refusal refusal) {
+        String pointer =
+                switch (refusal.field()) {
+                    case NAME -> "/name";
+                    case NOTE -> "/note";
+                    case EXTENDS -> "/extendsTemplate";
+                };
+        return new FieldProblem(pointer, refusal.reason(), refusal.hint());
     }
 
     private static Optional<FieldProblem> check(String key, @Nullable WordDocument word) {

@@ -1,11 +1,14 @@
 package jordfell.server.templates;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.settings.LayerKind;
+import jordfell.core.settings.TemplateRules;
 import jordfell.server.answer.Made;
+import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.Checked;
 import jordfell.server.settings.KeyLayoutStore;
 import jordfell.server.settings.SettingStore;
 import jordfell.server.settings.TemplateStore;
@@ -27,8 +30,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping(path = "/api/templates", produces = "application/json")
 class TemplateController {
-
-    private static final int LONGEST_CHAIN = 8;
 
     record TemplateWish(
             long domainId, @Nullable String name, @Nullable Long parentId) {}
@@ -54,7 +55,8 @@ class TemplateController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     Made make(@RequestBody TemplateWish wish) {
-        String name = named(wish.name());
+        String name = stripped(wish.name());
+        refuse(name, "");
         return new Made(acts.act(id -> "made template " + name, recording -> {
                     long made = templates.add(wish.domainId(), name);
                     Template fresh = get(made);
@@ -70,9 +72,10 @@ class TemplateController {
     @PutMapping("/{id}")
     void change(@PathVariable long id, @RequestBody TemplateForm form) {
         Template before = get(id);
-        String name = named(form.name());
+        String name = stripped(form.name());
+        String note = stripped(form.note());
+        refuse(name, note);
         Optional<Template> parent = parent(form.parentId(), before);
-        String note = Checked.text(form.note(), "note", "note", 2_000);
         acts.act(x -> "changed template " + name, recording -> {
             recording.changing(Kept.TEMPLATE, id);
             if (!templates.change(id, name, parent.map(Template::id), note, form.version())) {
@@ -115,39 +118,32 @@ class TemplateController {
                 .filter(t -> t.domainId() == template.domainId())
                 .orElseThrow(() -> RefusedException.field(
                         "/parentId", "There is no such template in this domain.", "Choose another."));
-        List<TemplateStore.Ref> chain = templates.chain(parentId);
-        int at = chain.stream().map(TemplateStore.Ref::id).toList().indexOf(template.id());
-        if (at >= 0) {
-            String circle = String.join(
-                    " extends ",
-                    java.util.stream.Stream.concat(
-                                    java.util.stream.Stream.of(template.name()),
-                                    reversed(chain.subList(at, chain.size())).stream()
-                                            .map(TemplateStore.Ref::name))
-                            .toList());
-            throw RefusedException.field(
-                    "/parentId", "That would be a circle: " + circle + ".", "Choose one that does not extend it.");
-        }
-        if (chain.size() >= LONGEST_CHAIN) {
-            throw RefusedException.field(
-                    "/parentId",
-                    "The chain would have " + (chain.size() + 1) + " templates.",
-                    "At most " + LONGEST_CHAIN + " follow one another.");
-        }
+        TemplateRules.refuseParent(template.name(), names(templates.chain(parentId)), templates.depthBeneath(template.id()))
+                .ifPresent(r -> {
+                    throw RefusedException.field("/parentId", r.reason(), r.hint());
+                });
         return Optional.of(parent);
     }
 
-    private static String named(@Nullable String name) {
-        if (name == null || name.isBlank()) {
-            throw RefusedException.field("/name", "The name is empty.", "1 to 60 characters.");
-        }
-        return Checked.text(name, "name", "name", 60);
+    /** The nearest first. */
+    static List<String> names(List<TemplateStore.Ref> chain) {
+        List<String> names = new ArrayList<>(
+                chain.stream().map(TemplateStore.Ref::name).toList());
+        Collections.reverse(names);
+        return names;
     }
 
-    private static <T> List<T> reversed(List<T> list) {
-        List<T> reversed = new java.util.ArrayList<>(list);
-        java.util.Collections.reverse(reversed);
-        return reversed;
+    private static void refuse(String name, String note) {
+        List<FieldProblem> problems = TemplateRules.refuse(name, note).stream()
+                .map(r -> new FieldProblem(r.field() == TemplateRules.Field.NAME ? "/name" : "/note", r.reason(), r.hint()))
+                .toList();
+        if (!problems.isEmpty()) {
+            throw RefusedException.fields(problems);
+        }
+    }
+
+    private static String stripped(@Nullable String text) {
+        return text == null ? "" : text.strip();
     }
 
     private Template get(long id) {

@@ -73,6 +73,35 @@ class RosterApiTest {
     }
 
     @Test
+    void whereSeveralHaveTheNameItIsAskedWhoseTheExtensionIs() {
+        for (String department : java.util.List.of("Deck", "Harbour")) {
+            pier.client()
+                    .post(
+                            "/api/people",
+                            Map.of("domainId", pier.domainId, "name", "Asta Twice", "department", department));
+        }
+        assertThat(make("2242", "Asta Twice").problemAt("/person"))
+                .contains("2 people are called Asta Twice.")
+                .contains("Asta Twice (Deck), or Asta Twice (Harbour)");
+        assertThat(make("2242", "Asta Twice (Harbour)").status()).isEqualTo(201);
+        long whose = row("2242").path("personId").asLong();
+        assertThat(change("2242", "contactLimit", 3).status()).isEqualTo(200);
+        assertThat(row("2242").path("personId").asLong()).as("whose it was").isEqualTo(whose);
+        assertThat(row("2242").path("department").asString()).isEqualTo("Harbour");
+    }
+
+    @Test
+    void somebodyWhoCameWithAnExtensionGoesWithItsUndo() {
+        assertThat(make("2243", "Came Along").status()).isEqualTo(201);
+        String search = "/api/people?domainId=" + pier.domainId + "&q=Came%20Along";
+        assertThat(pier.client().get(search).json().path("rows")).hasSize(1);
+        JsonNode act = pier.client().get("/api/acts").json().get(0);
+        assertThat(act.path("title").asString()).contains("2243");
+        pier.client().post("/api/acts/" + act.path("id").asLong() + "/undo", Map.of());
+        assertThat(pier.client().get(search).json().path("rows")).isEmpty();
+    }
+
+    @Test
     void takenNumberIsRefusedAndANextOneNamed() {
         make("2020", "");
         assertThat(make("2020", "").problemAt("/number"))
