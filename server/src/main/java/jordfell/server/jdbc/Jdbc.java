@@ -32,7 +32,6 @@ public class Jdbc {
     private static final int UNIQUE_VIOLATION = 23505;
     private static final int STILL_POINTED_TO = 23503;
     private static final int MOST_AT_ONCE = 1_000;
-    private static final int ANSWER_S = 2;
     private static final int LONGEST_ARRAY = 50_000;
 
     private final DataSource pool;
@@ -51,16 +50,6 @@ public class Jdbc {
 
     Jdbc(DataSource pool) {
         this.pool = pool;
-    }
-
-    /** Whether the database answers at all. */
-    public boolean answers() {
-        try (Connection connection = pool.getConnection()) {
-            return connection.isValid(ANSWER_S);
-        } catch (SQLException e) {
-            log.warn("The database does not answer: SQL state {}, error {}", e.getSQLState(), e.getErrorCode());
-            return false;
-        }
     }
 
     /**

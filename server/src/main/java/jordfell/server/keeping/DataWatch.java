@@ -9,7 +9,7 @@ import java.util.Optional;
 import jordfell.server.config.DataPlace;
 import jordfell.server.config.JordfellProperties;
 import jordfell.server.events.EventHub;
-import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.DatabaseOpening;
 import jordfell.server.keeping.Trouble.Measured;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -26,17 +26,17 @@ public class DataWatch {
 
     private final Optional<DataPlace> place;
     private final long leastMb;
-    private final Jdbc jdbc;
+    private final DatabaseOpening database;
     private final EventHub events;
     private @Nullable Object opened;
     private volatile Optional<Trouble> present = Optional.empty();
 
-    DataWatch(JordfellProperties properties, Jdbc jdbc, EventHub events) {
+    DataWatch(JordfellProperties properties, DatabaseOpening database, EventHub events) {
         this.place = DataPlace.isInMemory(properties.data())
                 ? Optional.empty()
                 : Optional.of(DataPlace.of(properties.data()));
         this.leastMb = properties.leastRoomMb();
-        this.jdbc = jdbc;
+        this.database = database;
         this.events = events;
     }
 
@@ -52,7 +52,16 @@ public class DataWatch {
 
     @Scheduled(fixedDelayString = "PT5S")
     synchronized void look() {
-        place.ifPresent(p -> tell(Trouble.of(measured(p), leastMb), p));
+        place.ifPresent(p -> {
+            Optional<Trouble> found = Trouble.of(measured(p), leastMb);
+            // Not while there is no room: what it writes while it opens would not fit either.
+            if (found.filter(t -> t.kind() == Trouble.Kind.SILENT).isPresent()) {
+                database.anew();
+                opened = null;
+                found = Trouble.of(measured(p), leastMb);
+            }
+            tell(found, p);
+        });
     }
 
     private void tell(Optional<Trouble> found, DataPlace at) {
@@ -69,9 +78,8 @@ public class DataWatch {
 
     private Measured measured(DataPlace at) {
         Optional<Object> file = fileKey(at.database());
-        boolean answers = jdbc.answers();
-        if (opened == null || present.filter(t -> !t.kind().isReadable()).isPresent() && answers) {
-            opened = file.orElse(null); // opened for the first time, or once more after it was closed
+        if (opened == null) {
+            opened = file.orElse(null);
         }
         return new Measured(
                 at.database(),
@@ -79,7 +87,7 @@ public class DataWatch {
                 Objects.equals(file.orElse(null), opened),
                 isWritable(at.database().getParent()),
                 freeMb(at.database().getParent()),
-                answers);
+                database.answers());
     }
 
     private static Optional<Object> fileKey(Path file) {

@@ -25,7 +25,7 @@ public class KeepGate implements HandlerInterceptor {
         Optional<Trouble> trouble = watch.present();
         if (trouble.isPresent() && !OPEN_ALWAYS.contains(request.getRequestURI())) {
             boolean isLooking = LOOKING.contains(request.getMethod());
-            if (!isLooking || !trouble.get().kind().isReadable()) {
+            if (!isLooking || !trouble.get().isReadable()) {
                 throw new NotKeptException(trouble.get());
             }
         }

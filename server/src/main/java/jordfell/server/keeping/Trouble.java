@@ -6,9 +6,10 @@ import java.util.Optional;
 /**
  * What keeps Jordfell from keeping anything.
  *
+ * @param isReadable whether what is kept already can still be looked at
  * @param words for whoever uses the screens: what is wrong, what follows from it, what ends it
  */
-public record Trouble(Kind kind, String words) {
+public record Trouble(Kind kind, boolean isReadable, String words) {
 
     /** What is wrong with the data’s place. */
     public enum Kind {
@@ -16,12 +17,7 @@ public record Trouble(Kind kind, String words) {
         READ_ONLY,
         GONE,
         REPLACED,
-        SILENT;
-
-        /** Whether what is kept already can still be looked at. */
-        public boolean isReadable() {
-            return this != SILENT;
-        }
+        SILENT
     }
 
     /**
@@ -31,44 +27,46 @@ public record Trouble(Kind kind, String words) {
      * @param isSame whether it is the file that was opened
      * @param answers whether the database does
      */
-    record Measured(Path database, boolean isThere, boolean isSame, boolean isWritable, long freeMb, boolean answers) {}
+    record Measured(Path database, boolean isThere, boolean isSame, boolean isWritable, long freeMb, boolean answers) {
+
+        private Optional<Trouble> trouble(Kind kind, String words) {
+            return Optional.of(new Trouble(kind, answers, words));
+        }
+    }
 
     private static final String GOES_ON = " Everything goes on by itself then.";
 
     /** What stands against keeping anything; empty when nothing does. */
     static Optional<Trouble> of(Measured m, long leastMb) {
         String file = String.valueOf(m.database().getFileName());
+        long needed = Math.max(1, leastMb);
         if (!m.isThere()) {
-            return trouble(
+            return m.trouble(
                     Kind.GONE,
                     "The database " + file + " is not at its place any more. What is kept now would be lost at the next "
                             + "stop, so nothing is, until that file is back." + GOES_ON);
         }
         if (!m.isSame()) {
-            return trouble(
+            return m.trouble(
                     Kind.REPLACED,
                     "Another file lies where the database " + file + " was. Nothing is kept; put the first one back, or "
                             + "stop Jordfell and start it with the other.");
         }
-        if (m.freeMb() < leastMb) {
-            return trouble(
+        if (m.freeMb() < needed) {
+            return m.trouble(
                     Kind.NO_ROOM,
-                    "The disk of the database is full: " + m.freeMb() + " MB are left, " + leastMb
+                    "The disk of the database is full: " + m.freeMb() + " MB are left, " + needed
                             + " MB are needed. Nothing is kept until there is room." + GOES_ON);
         }
         if (!m.isWritable()) {
-            return trouble(
+            return m.trouble(
                     Kind.READ_ONLY,
                     "The folder of the database can’t be written any more. Nothing is kept until it can." + GOES_ON);
         }
         return m.answers()
                 ? Optional.empty()
-                : trouble(
+                : m.trouble(
                         Kind.SILENT,
                         "The database does not answer. Nothing can be shown or kept until it does; the log says why.");
-    }
-
-    private static Optional<Trouble> trouble(Kind kind, String words) {
-        return Optional.of(new Trouble(kind, words));
     }
 }

@@ -19,6 +19,7 @@ import jordfell.lab.phone.PhoneState;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.udp.UdpSipPort;
 import jordfell.lab.world.LabWorld;
+import jordfell.server.jdbc.StoreAwayException;
 import jordfell.server.config.JordfellProperties;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.events.EventHub;
@@ -180,7 +181,11 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
     private final class SiteTold implements ConfigSource {
         @Override
         public void fetch(Request request, Consumer<Answer> taker) {
-            source.fetch(asTheSiteTells(request), taker);
+            try {
+                source.fetch(asTheSiteTells(request), taker);
+            } catch (StoreAwayException e) {
+                taker.accept(new Answer(0, "", "")); // a phone that hears nothing asks again later
+            }
         }
 
         @Override

@@ -11,6 +11,7 @@ import java.util.concurrent.TimeUnit;
 import jordfell.core.waves.WaveWatch;
 import jordfell.core.waves.WaveWatch.Verdict;
 import jordfell.server.release.WaveStore.Wave;
+import jordfell.server.jdbc.StoreAwayException;
 import jordfell.server.keeping.DataWatch;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -58,6 +59,8 @@ class WaveKeeper {
             if (watch.mayWrite()) {
                 waves.open().forEach(this::lookAtGuarded);
             }
+        } catch (StoreAwayException e) {
+            log.warn("The waves wait for the database");
         } catch (RuntimeException | Error e) {
             log.error("The waves could not be looked at", e);
         }

@@ -40,9 +40,4 @@ class TroubleTest {
         assertThat(words).contains("12 MB are left, 64 MB are needed").contains("goes on by itself");
         assertThat(words).doesNotContain("/srv");
     }
-
-    @Test
-    void onlyADatabaseThatDoesNotAnswerCannotBeLookedAt() {
-        assertThat(Kind.values()).filteredOn(k -> !k.isReadable()).containsExactly(Kind.SILENT);
-    }
 }
