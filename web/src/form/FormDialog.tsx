@@ -1,5 +1,5 @@
-import { Box } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
+import { chakra } from '@chakra-ui/react'
+import { type ReactNode, useId } from 'react'
 import { Act } from '../kit/basics'
 import { Dialog } from '../kit/Dialog'
 import { FormTrouble } from './FormTrouble'
@@ -23,6 +23,8 @@ type Props<T extends object> = {
   mayChange?: boolean
   /** What went wrong with another act of the same window. */
   error?: Error | null
+  /** Whether there is enough to keep; the server says what else is wrong. */
+  ready?: boolean
   /** Something is typed in the window beside the form, which leaving would lose too. */
   typedBeside?: boolean
 }
@@ -40,8 +42,11 @@ export function FormDialog<T extends object>({
   more,
   mayChange = true,
   error = null,
+  ready = true,
   typedBeside = false,
 }: Props<T>) {
+  const id = useId()
+  const mayKeep = mayChange && ready && !form.busy && form.meanwhile.length === 0
   return (
     <Dialog
       title={title}
@@ -51,7 +56,7 @@ export function FormDialog<T extends object>({
       footer={
         mayChange && (
           <>
-            <Act kind="main" disabled={form.busy || form.meanwhile.length > 0} onClick={form.keep}>
+            <Act kind="main" type="submit" form={id} disabled={!mayKeep}>
               {main}
             </Act>
             {more}
@@ -59,9 +64,19 @@ export function FormDialog<T extends object>({
         )
       }
     >
-      <Box display="grid" gridTemplateColumns={columns} gap="10px">
+      <chakra.form
+        id={id}
+        noValidate
+        display="grid"
+        gridTemplateColumns={columns}
+        gap="10px"
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (mayKeep) form.keep()
+        }}
+      >
         {fields}
-      </Box>
+      </chakra.form>
       {children}
       <FormTrouble form={form} error={error} />
     </Dialog>

@@ -17,6 +17,8 @@ type Options<T extends object, R> = {
   send: (values: T, version: number) => Promise<R>
   /** They are kept. */
   kept?: (answer: R) => void
+  /** What is sent of the same thing is sent one after the other. */
+  inTurn?: string
 }
 
 export type Form<T extends object> = {
@@ -48,7 +50,7 @@ type Opened<T> = { values: T; version: number }
  * that is typed: without anything typed the form follows, else it tells the difference and lets both be merged.
  */
 export function useForm<T extends object, R>(options: Options<T, R>): Form<T> {
-  const { what, labels, known, version = 0, send, kept } = options
+  const { what, labels, known, version = 0, send, kept, inTurn } = options
   const [opened, setOpened] = useState<Opened<T>>({ values: known, version })
   const [values, setValues] = useState(known)
   const dirty = !same(values, opened.values)
@@ -60,6 +62,7 @@ export function useForm<T extends object, R>(options: Options<T, R>): Form<T> {
       clear()
       kept?.(answer)
     },
+    inTurn,
   )
   const moved = version !== opened.version
   const meanwhile = moved && dirty ? differences(opened.values, known).filter((d) => d.at in labels) : []

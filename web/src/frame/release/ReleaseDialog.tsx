@@ -9,6 +9,7 @@ import { Act, Entry, Faded, Heading } from '../../kit/basics'
 import { Dialog } from '../../kit/Dialog'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
+import { useUnsaved } from '../../kit/unsaved'
 import { choiceOf } from './choice'
 import { Forecast } from './Forecast'
 import { MakingBar } from './MakingBar'
@@ -34,6 +35,8 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
   const [plan, setPlan] = useState<Plan>(ONE_WAVE)
   const [supersede, setSupersede] = useState(false)
   const [reason, setReason] = useState('')
+  const chosen = reason !== '' || plan !== ONE_WAVE || left.size > 0
+  const released = useUnsaved('what goes into the release', chosen)
   const page = pending.data ?? NOTHING
   // What is listed is still the answer to another search: nothing is released before it is known what would be.
   // So are devices that a change touched a moment ago and that were not looked at yet.
@@ -53,6 +56,7 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
         }),
       ),
     ({ id }) => {
+      released()
       onClose()
       if (plan.inWaves) void navigate(`/templates/releases/${id}`)
     },
@@ -67,6 +71,7 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
     <Dialog
       title="Release"
       width="1080px"
+      unsaved={chosen}
       onClose={onClose}
       footer={
         <>
@@ -127,7 +132,7 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
               first={plan.inWaves ? first : undefined}
               onToggle={(id) => setLeft((before) => toggle(before, id))}
               onFirst={(id) => setFirst((before) => toggle(before, id))}
-              onOpen={onClose}
+              onOpen={() => !chosen && onClose()}
             />
             {pending.isPending && <Faded>The changed devices are being loaded…</Faded>}
             <Trouble error={pending.error} />

@@ -2,11 +2,13 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
-import { asProblem, unwrap } from '../../api/problem'
+import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
-import { Act, Entry, Faded } from '../../kit/basics'
+import { TextField } from '../../form/fields'
+import { FormDialog } from '../../form/FormDialog'
+import { useForm } from '../../form/useForm'
+import { Act, Faded } from '../../kit/basics'
 import { Dialog } from '../../kit/Dialog'
-import { Field } from '../../kit/Field'
 import { Shown } from '../../kit/Shown'
 import { Trouble } from '../../kit/Trouble'
 import { tellDone } from '../../kit/undo'
@@ -59,48 +61,35 @@ export function LifeActs({ device }: { device: Device }) {
 }
 
 function Replace({ device, onClose }: { device: Device; onClose: () => void }) {
-  const [mac, setMac] = useState('')
-  const replace = useChange(
-    () =>
-      unwrap(
-        client.POST('/api/devices/{id}/replace', { params: { path: { id: device.id } }, body: { mac } }),
-      ),
-    (done) => {
+  const form = useForm({
+    what: `another box for ${device.label}`,
+    labels: { mac: 'MAC on the new box' },
+    known: { mac: '' },
+    send: (wish) =>
+      unwrap(client.POST('/api/devices/{id}/replace', { params: { path: { id: device.id } }, body: wish })),
+    kept: (done) => {
       tellDone({ actId: done.actId, text: `${device.label} has another box.` })
       onClose()
     },
-  )
+  })
   return (
-    <Dialog title={`Another box for ${device.label}`} onClose={onClose} width="460px">
-      <form
-        onSubmit={(e) => {
-          e.preventDefault()
-          replace.mutate(undefined)
-        }}
-      >
-        <p>
-          The new box takes over everything: lines, template, settings, history. It fetches the released
-          configuration as soon as it is plugged in.
-        </p>
-        <Box mt="10px">
-          <Field label="MAC on the new box" problem={asProblem(replace.error)?.at('/mac')}>
-            <Entry
-              autoFocus
-              fontFamily="mono"
-              width="100%"
-              value={mac}
-              onChange={(e) => setMac(e.target.value)}
-            />
-          </Field>
-        </Box>
-        <Trouble error={replace.error} shownAt={['/mac']} />
-        <Box mt="12px">
-          <Act kind="main" type="submit" disabled={replace.isPending || mac.trim() === ''}>
-            Replace {device.mac}
-          </Act>
-        </Box>
-      </form>
-    </Dialog>
+    <FormDialog
+      form={form}
+      title={`Another box for ${device.label}`}
+      main={`Replace ${device.mac}`}
+      ready={form.values.mac.trim() !== ''}
+      onClose={onClose}
+      width="460px"
+      fields={
+        <>
+          <p>
+            The new box takes over everything: lines, template, settings, history. It fetches the released
+            configuration as soon as it is plugged in.
+          </p>
+          <TextField form={form} at="mac" mono autoFocus />
+        </>
+      }
+    />
   )
 }
 

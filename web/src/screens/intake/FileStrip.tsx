@@ -3,8 +3,10 @@ import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
+import { TickField } from '../../form/fields'
+import { FormDialog } from '../../form/FormDialog'
+import { useForm } from '../../form/useForm'
 import { Act, Choice, Faded, Grid, Mono } from '../../kit/basics'
-import { Dialog } from '../../kit/Dialog'
 import { Trouble } from '../../kit/Trouble'
 import type { Sheet } from './queries'
 
@@ -71,31 +73,28 @@ export function FileStrip({ sheet, file }: Props) {
 
 function Columns({ sheet, file, onClose }: Props & { onClose: () => void }) {
   const width = Math.max(...file.sample.map((r) => r.length), file.fields.length)
-  const [fields, setFields] = useState(Array.from({ length: width }, (_, i) => file.fields[i] ?? ''))
-  const [headings, setHeadings] = useState(file.headings)
-  const map = useChange(
-    () => unwrap(client.PUT('/api/intake/sheet/mapping', { body: { fields, headings } })),
-    onClose,
-    'sheet',
-  )
+  const form = useForm({
+    what: `the columns of ${file.name}`,
+    labels: { headings: 'The first row is headings' },
+    known: {
+      fields: Array.from({ length: width }, (_, i) => file.fields[i] ?? ''),
+      headings: file.headings,
+    },
+    send: (body) => unwrap(client.PUT('/api/intake/sheet/mapping', { body })),
+    kept: onClose,
+    inTurn: 'sheet',
+  })
+  const { fields, headings } = form.values
   return (
-    <Dialog
+    <FormDialog
+      form={form}
       title={`The columns of ${file.name}`}
+      main="Read the file so"
       onClose={onClose}
       width="980px"
-      footer={
-        <>
-          <Act kind="main" disabled={map.isPending} onClick={() => map.mutate(undefined)}>
-            Read the file so
-          </Act>
-          <Faded>Cells of this file that you changed are read from it again.</Faded>
-        </>
-      }
+      more={<Faded>Cells of this file that you changed are read from it again.</Faded>}
+      fields={<TickField form={form} at="headings" />}
     >
-      <chakra.label display="inline-flex" gap="6px" mb="8px">
-        <input type="checkbox" checked={headings} onChange={(e) => setHeadings(e.target.checked)} />
-        The first row is headings
-      </chakra.label>
       <Box overflow="auto">
         <Grid>
           <thead>
@@ -105,7 +104,9 @@ function Columns({ sheet, file, onClose }: Props & { onClose: () => void }) {
                   <Choice
                     aria-label={`Column ${i + 1} is`}
                     value={field}
-                    onChange={(e) => setFields(fields.map((f, j) => (j === i ? e.target.value : f)))}
+                    onChange={(e) =>
+                      form.set({ fields: fields.map((f, j) => (j === i ? e.target.value : f)) })
+                    }
                   >
                     <option value="">left out</option>
                     {sheet.columns
@@ -140,8 +141,7 @@ function Columns({ sheet, file, onClose }: Props & { onClose: () => void }) {
           </tbody>
         </Grid>
       </Box>
-      <Trouble error={map.error} />
-    </Dialog>
+    </FormDialog>
   )
 }
 

@@ -1,41 +1,27 @@
-import { useState } from 'react'
 import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
-import { useChange } from '../../api/queries'
-import { Act, Entry } from '../../kit/basics'
-import { Dialog } from '../../kit/Dialog'
-import { Field } from '../../kit/Field'
-import { Trouble } from '../../kit/Trouble'
+import { TextField } from '../../form/fields'
+import { FormDialog } from '../../form/FormDialog'
+import { useForm } from '../../form/useForm'
 
 /** Somebody opens a handoff link with the simulated softphone, which registers with what it is given. */
 export function OpenHandoff({ onClose }: { onClose: () => void }) {
-  const [link, setLink] = useState('')
-  const open = useChange(() => unwrap(client.POST('/api/lab/softphones', { body: { link } })), onClose)
+  const form = useForm({
+    what: 'a handoff link',
+    labels: { link: 'The link, as its user was given it' },
+    known: { link: '' },
+    send: (wish) => unwrap(client.POST('/api/lab/softphones', { body: wish })),
+    kept: onClose,
+  })
   return (
-    <Dialog
+    <FormDialog
+      form={form}
       title="A softphone opens a handoff"
+      main="Open it"
+      ready={form.values.link.trim() !== ''}
       onClose={onClose}
       width="460px"
-      footer={
-        <Act
-          kind="main"
-          disabled={open.isPending || link.trim() === ''}
-          onClick={() => open.mutate(undefined)}
-        >
-          Open it
-        </Act>
-      }
-    >
-      <Field label="The link, as its user was given it">
-        <Entry
-          autoFocus
-          fontFamily="mono"
-          width="100%"
-          value={link}
-          onChange={(e) => setLink(e.target.value)}
-        />
-      </Field>
-      <Trouble error={open.error} />
-    </Dialog>
+      fields={<TextField form={form} at="link" mono autoFocus />}
+    />
   )
 }

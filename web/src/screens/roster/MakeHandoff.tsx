@@ -13,8 +13,9 @@ type Props = { extension: Schemas['ExtensionRow']; onClose: () => void }
 
 /** A link that hands a softphone its credentials once. The link is shown this once and kept nowhere. */
 export function MakeHandoff({ extension, onClose }: Props) {
-  const ground = useGround().data
-  const [siteId, setSite] = useState(ground?.sites[0]?.id ?? 0)
+  const sites = useGround().data?.sites.filter((s) => s.domainId === extension.domainId)
+  const [chosen, setSite] = useState(0)
+  const siteId = chosen || (sites?.[0]?.id ?? 0)
   const [copied, setCopied] = useState(false)
   const make = useChange(() =>
     unwrap(client.POST('/api/handoffs', { body: { extensionId: extension.id, siteId } })),
@@ -27,7 +28,7 @@ export function MakeHandoff({ extension, onClose }: Props) {
       width="560px"
       footer={
         !make.data && (
-          <Act kind="main" disabled={make.isPending} onClick={() => make.mutate(undefined)}>
+          <Act kind="main" disabled={make.isPending || siteId === 0} onClick={() => make.mutate(undefined)}>
             Make the link
           </Act>
         )
@@ -67,7 +68,7 @@ export function MakeHandoff({ extension, onClose }: Props) {
             <Box mt="10px">
               <Field label="The softphone is counted to">
                 <Choice value={siteId} onChange={(e) => setSite(Number(e.target.value))}>
-                  {ground?.sites.map((s) => (
+                  {sites?.map((s) => (
                     <option key={s.id} value={s.id}>
                       {s.name}
                     </option>

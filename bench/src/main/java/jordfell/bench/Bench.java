@@ -14,6 +14,7 @@ import jordfell.server.device.DeviceStore;
 import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.settings.TemplateStore;
+import org.springframework.util.FileSystemUtils;
 
 /** Runs all benchmarks and says for each figure what was promised and what was measured. */
 public final class Bench {
@@ -31,16 +32,31 @@ public final class Bench {
 
     public static void main(String[] args) throws IOException {
         Bench bench = new Bench();
-        bench.run();
+        bench.run(args.length == 0 ? "all" : args[0]);
         bench.report.forEach(System.out::println);
         System.exit(bench.kept ? 0 : 1);
     }
 
-    private void run() throws IOException {
-        render();
+    /** @param part which figures: render, serve, import, start, or all */
+    private void run(String part) throws IOException {
+        boolean all = part.equals("all");
+        if (all || part.equals("render")) {
+            render();
+        }
         Path folder = Files.createTempDirectory("jordfell-bench");
-        serve(folder);
-        imports(folder);
+        try {
+            if (all || part.equals("serve")) {
+                serve(folder);
+            }
+            if (all || part.equals("import")) {
+                imports(folder);
+            }
+            if (all || part.equals("start")) {
+                starts(folder);
+            }
+        } finally {
+            FileSystemUtils.deleteRecursively(folder);
+        }
     }
 
     private void render() {
@@ -141,6 +157,15 @@ public final class Bench {
                     name.startsWith("first") ? 1.5 : 3,
                     "ms"));
         }
+    }
+
+    private void starts(Path folder) {
+        StartBench few = new StartBench(folder.resolve("start-few"), folder, FEW);
+        StartBench many = new StartBench(folder.resolve("start-many"), folder, 2 * SMALL);
+        double small = few.start();
+        double large = many.start();
+        say("start until a phone is answered, 20,000 devices against 1,000", large, small, 2, "s");
+        say("the same against 10 s", large, 10, 1, "s");
     }
 
     private static Map<String, Double> lists(BenchServer server) {

@@ -38,6 +38,7 @@ class ExtensionController {
     /** An extension with whose it is and where it rings. */
     record ExtensionRow(
             long id,
+            long domainId,
             String number,
             String displayName,
             long personId,
@@ -107,6 +108,7 @@ class ExtensionController {
 
     private static final RowMapper<ExtensionRow> ROW = row -> new ExtensionRow(
             row.number("id"),
+            row.number("domain_id"),
             row.text("number"),
             row.text("display_name"),
             row.numberIfAny("person_id").orElse(0L),

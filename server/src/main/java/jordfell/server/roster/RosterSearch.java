@@ -63,11 +63,11 @@ class RosterSearch {
                             + "join line l on l.device_id = u.i join extension e on e.id = l.extension_id "
                             + "where e.person_id is not null",
                     fleet.labelled(fragment, most)));
-            found.addAll(jdbc.list(
-                    "select p.id from kit k join person p on p.kit_id = k.id where locate(?, lower(k.name)) > 0 limit ?",
+            List<Long> kits = jdbc.list(
+                    "select id from kit where locate(?, lower(name)) > 0",
                     row -> row.number("id"),
-                    fragment.toLowerCase(Locale.ROOT),
-                    most));
+                    fragment.toLowerCase(Locale.ROOT));
+            found.addAll(ids("select p.id " + THESE + "join person p on p.kit_id = u.i limit " + most, kits));
             return List.copyOf(found);
         });
     }
