@@ -5,6 +5,8 @@ import { keys } from './queries'
 
 type Key = readonly unknown[]
 
+const EVERYTHING: Key = []
+
 /** Changes are gathered this long before screens ask again, in milliseconds. */
 const BREATH = 250
 
@@ -48,7 +50,8 @@ function staleBy({ topic, id }: Change): Key[] {
     case 'RELEASES':
       return [keys.releases, keys.pending, keys.frame]
     case 'KEEPING':
-      return [keys.keeping]
+      // Whatever could not be told meanwhile is asked for again.
+      return [EVERYTHING]
   }
 }
 

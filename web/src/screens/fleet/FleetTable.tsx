@@ -1,4 +1,4 @@
-import { Box, chakra } from '@chakra-ui/react'
+import { Box, Flex, chakra } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Age } from '../../kit/Age'
@@ -52,10 +52,10 @@ export function FleetTable({ rows, open, walked, narrow, chosen, onChoose, onOpe
             <th>Path to dial tone</th>
             {!narrow && <th>MAC</th>}
             <th>Label</th>
-            {!narrow && <th>Model</th>}
-            {!narrow && <th>Site</th>}
+            {!narrow && <chakra.th hideBelow="xl">Model</chakra.th>}
+            {!narrow && <chakra.th hideBelow="xl">Site</chakra.th>}
             {!narrow && <th>Lines</th>}
-            {!narrow && <th>Firmware</th>}
+            {!narrow && <chakra.th hideBelow="xl">Firmware</chakra.th>}
             <th>Last word</th>
           </tr>
         </chakra.thead>
@@ -90,26 +90,30 @@ export function FleetTable({ rows, open, walked, narrow, chosen, onChoose, onOpe
                     <Mono>{d.mac}</Mono>
                   </td>
                 )}
-                <chakra.td title={d.label} maxW={narrow ? '200px!' : '190px!'}>
-                  <Link
-                    to={{ pathname: `/fleet/${d.id}`, search: window.location.search }}
-                    onClick={(e) => e.stopPropagation()}
-                  >
-                    <CutMiddle text={d.label} />
-                  </Link>
-                  {d.pending && (
-                    <chakra.span color="fjord" ml="6px" title="has changes that are not on the phone">
-                      ◇
-                    </chakra.span>
-                  )}
+                <chakra.td title={d.label} maxW={narrow ? '170px!' : '190px!'}>
+                  <Flex gap="6px">
+                    <Box minW="0">
+                      <Link
+                        to={{ pathname: `/fleet/${d.id}`, search: window.location.search }}
+                        onClick={(e) => e.stopPropagation()}
+                      >
+                        <CutMiddle text={d.label} />
+                      </Link>
+                    </Box>
+                    {d.pending && (
+                      <chakra.span color="fjord" title="has changes that are not on the phone">
+                        ◇
+                      </chakra.span>
+                    )}
+                  </Flex>
                 </chakra.td>
                 {!narrow && (
-                  <chakra.td color="faded" maxW="110px!" title={d.model}>
+                  <chakra.td color="faded" hideBelow="xl" maxW="110px!" title={d.model}>
                     {d.model}
                   </chakra.td>
                 )}
                 {!narrow && (
-                  <chakra.td color="faded" maxW="130px!" title={d.site}>
+                  <chakra.td color="faded" hideBelow="xl" maxW="130px!" title={d.site}>
                     {d.site}
                   </chakra.td>
                 )}
@@ -119,7 +123,7 @@ export function FleetTable({ rows, open, walked, narrow, chosen, onChoose, onOpe
                   </chakra.td>
                 )}
                 {!narrow && (
-                  <chakra.td color="faded">
+                  <chakra.td color="faded" hideBelow="xl">
                     <Mono>{d.firmware}</Mono>
                   </chakra.td>
                 )}

@@ -12,7 +12,10 @@ export function MatchSheets({ sheets }: { sheets: Schemas['MatchSheet'][] }) {
           <Heading>
             <Term word="match sheet">Match sheet</Term> · line {sheet.line}
           </Heading>
-          <Grid tableLayout="fixed" css={{ '& td, & th': { px: '6px' } }}>
+          <Grid
+            tableLayout="fixed"
+            css={{ '& td, & th': { px: '6px' }, '& th': { whiteSpace: 'normal', verticalAlign: 'bottom' } }}
+          >
             <thead>
               <tr>
                 <th style={{ width: '31%' }} aria-label="What" />

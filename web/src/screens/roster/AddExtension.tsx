@@ -44,7 +44,7 @@ export function AddExtension({ domain, onClose }: { domain: Schemas['DomainView'
             form={form}
             at="number"
             mono
-            help={`Empty: the next free one${free && `, ${free}`}. ${domain.blocks.map((b) => `${b.purpose} ${b.first}–${b.last}`).join(', ')}.`}
+            help={`Empty: the next free one${free && `, ${free}`}. Blocks: ${domain.blocks.map((b) => `${b.purpose} ${b.first}–${b.last}`).join(', ')}.`}
           />
           <TextField form={form} at="person" />
           <TextField form={form} at="displayName" help="Empty: the person’s name, or the number." />

@@ -4,6 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
 import { Act, Faded, Mono } from '../../kit/basics'
+import { CutMiddle } from '../../kit/CutMiddle'
 import { Empty } from '../../kit/Empty'
 import { Shown } from '../../kit/Shown'
 import { type Column, LongTable } from '../../kit/LongTable'
@@ -20,7 +21,7 @@ type Extension = Schemas['ExtensionRow']
 
 const COLUMNS: Column<Extension>[] = [
   { heading: 'Extension', cell: (e) => <Mono fontWeight={700}>{e.number}</Mono> },
-  { heading: 'Shown as', cell: (e) => e.displayName },
+  { heading: 'Shown as', cell: (e) => <CutMiddle text={e.displayName} /> },
   {
     heading: 'Person',
     cell: (e) =>
@@ -43,7 +44,7 @@ const COLUMNS: Column<Extension>[] = [
       e.devices ? (
         <chakra.span color="fjord">
           <Link to={`/fleet/${e.firstDeviceId}`} onClick={(click) => click.stopPropagation()}>
-            {e.devices}
+            <CutMiddle text={e.devices} />
           </Link>
         </chakra.span>
       ) : (

@@ -4,6 +4,7 @@ import { useNavigate, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
 import { Act, Faded, Key, Mono } from '../../kit/basics'
+import { CutMiddle } from '../../kit/CutMiddle'
 import { Empty } from '../../kit/Empty'
 import { Shown } from '../../kit/Shown'
 import { type Column, LongTable } from '../../kit/LongTable'
@@ -38,7 +39,7 @@ const COLUMNS: Column<Person>[] = [
         !p.left && <chakra.span color="amberText">none yet</chakra.span>
       ),
   },
-  { heading: 'Devices', cell: (p) => p.devices },
+  { heading: 'Devices', cell: (p) => <CutMiddle text={p.devices} /> },
   { heading: 'Kit', cell: (p) => p.kit },
   { heading: 'E-mail', cell: (p) => <Faded>{p.email}</Faded> },
 ]

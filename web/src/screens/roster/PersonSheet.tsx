@@ -65,7 +65,7 @@ export function PersonSheet({ id, onClose }: { id: number; onClose: () => void }
       <Box mt="16px">
         <Heading>Extensions</Heading>
       </Box>
-      <Grid>
+      <Grid css={{ '& td': { px: '6px' } }}>
         <tbody>
           {own.map((e) => (
             <tr key={e.id}>

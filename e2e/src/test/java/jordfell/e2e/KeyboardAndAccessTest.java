@@ -97,7 +97,7 @@ class KeyboardAndAccessTest {
         page.keyboard().press("j");
         page.keyboard().press("Enter");
         page.waitForURL("**/fleet/*");
-        waits(page, page.getByLabel("Cause").first(), new Locator.WaitForOptions());
+        Screen.waits(page, page.getByLabel("Cause").first(), new Locator.WaitForOptions());
         page.keyboard().press("Escape");
         page.waitForURL("**/fleet");
         page.keyboard().press("/");
@@ -141,6 +141,7 @@ class KeyboardAndAccessTest {
                 assertThat(serious(page, "document"))
                         .as(SCREENS.get(i) + " " + scheme)
                         .isEmpty();
+                assertThat(sideways(page)).as(SCREENS.get(i)).isEmpty();
             }
         }
     }
@@ -224,6 +225,17 @@ class KeyboardAndAccessTest {
             assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
                     .as(screen)
                     .isLessThanOrEqualTo(1024);
+            assertThat(sideways(page)).as(screen).isEmpty();
         }
+    }
+
+    /** The lists and sheets of which a part can only be seen by scrolling sideways; a code line may be as long as it is. */
+    private static List<?> sideways(Page page) {
+        return (List<?>) page.evaluate("""
+                () => [...document.querySelectorAll('main *')]
+                  .filter(e => ['auto', 'scroll'].includes(getComputedStyle(e).overflowX))
+                  .filter(e => !['PRE', 'TEXTAREA'].includes(e.tagName) && !e.querySelector('pre'))
+                  .filter(e => e.scrollWidth > e.clientWidth + 1)
+                  .map(e => (e.getAttribute('aria-label') ?? e.tagName) + ' ' + e.scrollWidth + ' > ' + e.clientWidth)""");
     }
 }

@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Optional;
 import java.util.Set;
+import jordfell.server.security.OnlyTelling;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.HandlerInterceptor;
 
@@ -11,7 +12,6 @@ import org.springframework.web.servlet.HandlerInterceptor;
 @Component
 public class KeepGate implements HandlerInterceptor {
 
-    private static final Set<String> LOOKING = Set.of("GET", "HEAD", "OPTIONS");
     private static final Set<String> OPEN_ALWAYS = Set.of("/api/session", "/api/start", "/api/keeping");
 
     private final DataWatch watch;
@@ -24,7 +24,7 @@ public class KeepGate implements HandlerInterceptor {
     public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
         Optional<Trouble> trouble = watch.present();
         if (trouble.isPresent() && !OPEN_ALWAYS.contains(request.getRequestURI())) {
-            boolean isLooking = LOOKING.contains(request.getMethod());
+            boolean isLooking = OnlyTelling.is(request.getMethod(), request.getRequestURI());
             if (!isLooking || !trouble.get().isReadable()) {
                 throw new NotKeptException(trouble.get());
             }

@@ -75,15 +75,7 @@ class SecurityConfig {
                         .hasRole("TECHNICIAN")
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .hasRole("VIEWER")
-                        // These only tell what would be.
-                        .requestMatchers(
-                                HttpMethod.POST,
-                                "/api/*/try/**",
-                                "/api/*/*/impact",
-                                "/api/releases/impact",
-                                "/api/devices/*/preview",
-                                "/api/devices/*/keys",
-                                "/api/families/check")
+                        .requestMatchers(HttpMethod.POST, OnlyTelling.paths())
                         .hasRole("VIEWER")
                         .requestMatchers("/api/**")
                         .hasRole("TECHNICIAN")

@@ -80,6 +80,11 @@ class FullDiskTest {
                 .startsWith("The database db.mv.db is not at its place any more.");
         assertThat(trouble()).isEqualTo(refused.json().path("detail").asString());
         assertThat(pier.client().get("/api/devices").status()).as("looking goes on").isEqualTo(200);
+        assertThat(pier.client()
+                        .post("/api/fleet/try/change", Map.of("deviceIds", List.of()))
+                        .status())
+                .as("and so does what only tells")
+                .isEqualTo(200);
         assertThat(server.lead().get("/actuator/health").toString()).contains("GONE", "not at its place");
         Files.copy(away, database);
         watch().look();
