@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor } from '@testing-library/react'
-import { expect, it } from 'vitest'
+import { expect, it, vi } from 'vitest'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { ReleaseDialog } from './ReleaseDialog'
 
@@ -84,4 +84,41 @@ it('devices that a change touched and nobody looked at yet are waited for', asyn
   expect((act as HTMLButtonElement).disabled).toBe(true)
   waiting = 0
   await screen.findByRole('button', { name: 'Release to 400 devices' }, { timeout: 3_000 })
+})
+
+it('firmware that is not to be relied on is asked about, and only what is agreed to is sent', async () => {
+  const asked = serverSays({
+    'GET /api/releases/pending': { body: page(2) },
+    'POST /api/releases/impact': { body: forecast },
+    'POST /api/releases': (body) =>
+      (body as { unfit: boolean }).unfit
+        ? { body: { id: 7, devices: 2 } }
+        : {
+            status: 422,
+            body: {
+              detail: 'refused',
+              fields: [
+                {
+                  pointer: '/unfit',
+                  reason: 'Window 1 has firmware 2.3.0, which is blocked.',
+                  hint: 'Have other firmware given first, or release all the same.',
+                },
+              ],
+            },
+          },
+  })
+  const onClose = vi.fn()
+  renderWithAll(<ReleaseDialog onClose={onClose} />)
+  const release = await screen.findByRole('button', { name: 'Release to 2 devices' })
+  fireEvent.click(release)
+  await screen.findByText('Window 1 has firmware 2.3.0, which is blocked.')
+  expect(onClose).not.toHaveBeenCalled()
+  fireEvent.click(screen.getByLabelText('Release to them all the same, with this firmware'))
+  fireEvent.click(release)
+  await waitFor(() => expect(onClose).toHaveBeenCalledOnce())
+  const sent = asked.filter((a) => a.what === 'POST /api/releases').map((a) => a.body)
+  expect(sent).toMatchObject([
+    { unfit: false, supersede: false },
+    { unfit: true, supersede: false },
+  ])
 })

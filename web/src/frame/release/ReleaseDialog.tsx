@@ -23,6 +23,12 @@ const AT_ONCE = 2_000
 const SHORT = 500
 const FEW = 8
 
+/** What is asked once the server says that it must be. */
+const CONSENTS = [
+  ['supersede', 'Let them leave the other release for this one'],
+  ['unfit', 'Release to them all the same, with this firmware'],
+] as const
+
 const NOTHING = { all: 0, ready: 0, devices: [], waiting: 0 }
 
 /** Says what a release will do before it is done, and deals it out to waves. */
@@ -33,7 +39,7 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
   const [left, setLeft] = useState<Set<number>>(new Set())
   const [first, setFirst] = useState<Set<number>>(new Set())
   const [plan, setPlan] = useState<Plan>(ONE_WAVE)
-  const [supersede, setSupersede] = useState(false)
+  const [consents, setConsents] = useState({ supersede: false, unfit: false })
   const [reason, setReason] = useState('')
   const chosen = reason !== '' || plan !== ONE_WAVE || left.size > 0
   const released = useUnsaved('what goes into the release', chosen)
@@ -52,7 +58,7 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
     () =>
       unwrap(
         client.POST('/api/releases', {
-          body: { ...body, reason, supersede, ...(plan.inWaves ? { waves } : {}) },
+          body: { ...body, reason, ...consents, ...(plan.inWaves ? { waves } : {}) },
         }),
       ),
     ({ id }) => {
@@ -144,14 +150,18 @@ export function ReleaseDialog({ onClose }: { onClose: () => void }) {
         <Box width="360px" flexShrink={0} overflow="auto" tabIndex={0} role="region" aria-label="Forecast">
           <Heading>How it goes out</Heading>
           <WaveForm plan={plan} first={first.size} problem={problem} onChange={setPlan} />
-          {problem?.at('/supersede') && (
-            <Box mt="10px">
+          {CONSENTS.filter(([at]) => problem?.at('/' + at)).map(([at, words]) => (
+            <Box key={at} mt="10px">
               <label>
-                <input type="checkbox" checked={supersede} onChange={() => setSupersede(!supersede)} /> Let
-                them leave the other release for this one
+                <input
+                  type="checkbox"
+                  checked={consents[at]}
+                  onChange={() => setConsents({ ...consents, [at]: !consents[at] })}
+                />{' '}
+                {words}
               </label>
             </Box>
-          )}
+          ))}
           <Trouble error={release.error} shownAt={['/reason']} />
           <Box mt="16px">
             <Heading>If it is released</Heading>

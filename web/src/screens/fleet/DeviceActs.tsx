@@ -5,7 +5,7 @@ import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { Act } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
-import { LetItLeave } from './LetItLeave'
+import { ASKED_AT, type Consents, ReleaseQuestion } from './ReleaseQuestion'
 
 type Props = { device: Schemas['DeviceSheet']; onEdit: () => void }
 
@@ -13,8 +13,8 @@ type Props = { device: Schemas['DeviceSheet']; onEdit: () => void }
 export function DeviceActs({ device, onEdit }: Props) {
   const path = { params: { path: { id: device.id } } }
   const testCall = useChange(() => unwrap(client.POST('/api/devices/{id}/test-call', path)))
-  const release = useChange((supersede: boolean) =>
-    unwrap(client.POST('/api/devices/{id}/release', { ...path, body: { supersede } })),
+  const release = useChange((consents: Consents) =>
+    unwrap(client.POST('/api/devices/{id}/release', { ...path, body: consents })),
   )
   const restart = useChange(() => unwrap(client.POST('/api/devices/{id}/restart', path)))
   const offered = device.findings.some((f) => f.remedies.some((r) => r.action === 'RELEASE'))
@@ -23,7 +23,7 @@ export function DeviceActs({ device, onEdit }: Props) {
     <Box mt="12px">
       <Flex gap="8px" wrap="wrap">
         {device.pending && device.releasable && !offered && (
-          <Act kind="main" disabled={release.isPending} onClick={() => release.mutate(false)}>
+          <Act kind="main" disabled={release.isPending} onClick={() => release.mutate({})}>
             Release to this device
           </Act>
         )}
@@ -52,8 +52,11 @@ export function DeviceActs({ device, onEdit }: Props) {
         </Act>
         <Act onClick={onEdit}>Edit…</Act>
       </Flex>
-      <LetItLeave error={release.error} onLeave={() => release.mutate(true)} />
-      <Trouble error={testCall.error ?? release.error ?? restart.error} shownAt={['/supersede']} />
+      <ReleaseQuestion
+        error={release.error}
+        onAgree={(more) => release.mutate({ ...release.variables, ...more })}
+      />
+      <Trouble error={testCall.error ?? release.error ?? restart.error} shownAt={ASKED_AT} />
     </Box>
   )
 }

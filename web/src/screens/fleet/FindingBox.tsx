@@ -6,7 +6,7 @@ import { useChange } from '../../api/queries'
 import { Age } from '../../kit/Age'
 import { Act, Faded } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
-import { LetItLeave } from './LetItLeave'
+import { ASKED_AT, type Consents, ReleaseQuestion } from './ReleaseQuestion'
 
 type Props = {
   device: Schemas['DeviceSheet']
@@ -15,23 +15,23 @@ type Props = {
   onBind: () => void
 }
 
-/** @param supersede whether the device may leave another release for this one */
-type Wish = { action: Schemas['RemedyView']['action']; supersede?: boolean }
+/** @param consents what was asked before the release and is agreed to; what comes before the release is done by then */
+type Wish = { action: Schemas['RemedyView']['action']; consents?: Consents }
 
 /** Why it is held, in one sentence, and the buttons that mend it. */
 export function FindingBox({ device, finding, mayAct, onBind }: Props) {
   const path = { params: { path: { id: device.id } } }
-  const release = (supersede: boolean) =>
-    unwrap(client.POST('/api/devices/{id}/release', { ...path, body: { supersede } }))
-  const remedy = useChange(async ({ action, supersede = false }: Wish) => {
+  const release = (consents: Consents = {}) =>
+    unwrap(client.POST('/api/devices/{id}/release', { ...path, body: consents }))
+  const remedy = useChange(async ({ action, consents }: Wish) => {
     switch (action) {
       case 'RELEASE':
-        return void (await release(supersede))
+        return void (await release(consents))
       case 'RESEND':
         return void (await unwrap(client.POST('/api/devices/{id}/resend', path)))
       case 'SWAP_LINES':
-        if (!supersede) await unwrap(client.POST('/api/devices/{id}/lines/swap', path))
-        return void (await release(supersede))
+        if (!consents) await unwrap(client.POST('/api/devices/{id}/lines/swap', path))
+        return void (await release(consents))
       case 'BIND_LINE':
         return onBind()
       case 'OPEN_SETTINGS':
@@ -89,11 +89,14 @@ export function FindingBox({ device, finding, mayAct, onBind }: Props) {
           The phone is sent everything anew when it next asks; watch the path.
         </Box>
       )}
-      <LetItLeave
+      <ReleaseQuestion
         error={remedy.error}
-        onLeave={() => remedy.variables && remedy.mutate({ ...remedy.variables, supersede: true })}
+        onAgree={(more) =>
+          remedy.variables &&
+          remedy.mutate({ ...remedy.variables, consents: { ...remedy.variables.consents, ...more } })
+        }
       />
-      <Trouble error={remedy.error} shownAt={['/supersede']} />
+      <Trouble error={remedy.error} shownAt={ASKED_AT} />
     </Box>
   )
 }

@@ -29,7 +29,7 @@ final class ReleaseBench {
                 wave(new WavePlan.Part.These(devices.subList(0, 1)), WaveWatch.Starts.BY_HAND),
                 wave(new WavePlan.Part.Rest(), WaveWatch.Starts.BY_HAND));
         long start = System.nanoTime();
-        server.bean(ReleaseService.class).release(devices, "bench", waves, false);
+        server.bean(ReleaseService.class).release(devices, "bench", waves, ReleaseService.Consents.NONE);
         return (System.nanoTime() - start) / 1e9;
     }
 

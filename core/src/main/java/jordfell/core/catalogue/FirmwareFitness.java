@@ -26,4 +26,18 @@ public final class FirmwareFitness {
                 ? Optional.of("firmware " + installed + ", below the lowest, " + lowest)
                 : Optional.empty();
     }
+
+    /**
+     * What is wrong with releasing to a device, to be read behind its name: with the firmware that it is given, else with the
+     * one that it has and keeps.
+     *
+     * @param target the version that its configuration names; empty for none
+     */
+    public static Optional<String> troubleAfter(
+            String installed, String target, String lowest, Collection<String> blocked) {
+        boolean changes = !target.isEmpty() && FirmwareWay.BY_NUMBER.compare(target, installed) != 0;
+        return changes
+                ? trouble(target, lowest, blocked).map(t -> "is to get " + t)
+                : trouble(installed, lowest, blocked).map(t -> "has " + t);
+    }
 }

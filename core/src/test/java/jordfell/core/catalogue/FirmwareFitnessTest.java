@@ -22,4 +22,19 @@ class FirmwareFitnessTest {
         assertThat(FirmwareFitness.trouble(installed, lowest, List.of("2.3.0")).orElse(""))
                 .isEqualTo(trouble);
     }
+
+    @ParameterizedTest
+    @CsvSource({
+        "2.4.1, '', ''",
+        "2.3.0, '', 'has firmware 2.3.0, which is blocked'",
+        "2.3.0, 2.3.0, 'has firmware 2.3.0, which is blocked'",
+        "2.3.0, 2.4.1, ''",
+        "2.4.1, 2.3.0, 'is to get firmware 2.3.0, which is blocked'",
+        "'', 2.1.0, 'is to get firmware 2.1.0, below the lowest, 2.2.0'",
+    })
+    void whatIsGivenCountsBeforeWhatIsThere(String installed, String target, String trouble) {
+        assertThat(FirmwareFitness.troubleAfter(installed, target, "2.2.0", List.of("2.3.0"))
+                        .orElse(""))
+                .isEqualTo(trouble);
+    }
 }

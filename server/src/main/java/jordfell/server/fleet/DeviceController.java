@@ -13,6 +13,7 @@ import jordfell.server.device.DeviceStore;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseService;
+import jordfell.server.release.ReleaseService.Consents;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -53,8 +54,13 @@ class DeviceController {
 
     private final DeviceCase cases;
     private final DeviceChanges changes;
-    /** @param supersede whether the device may leave the wave of another release in which it waits or was held back */
-    record SingleRelease(@Nullable Boolean supersede) {}
+    /**
+     * What is agreed to.
+     *
+     * @param supersede the device may leave the wave of another release in which it waits or was held back
+     * @param unfit it may have, or be given, firmware that is not to be relied on
+     */
+    record SingleRelease(@Nullable Boolean supersede, @Nullable Boolean unfit) {}
 
     private final ReleaseService releases;
     private final TestCalls testCalls;
@@ -167,7 +173,7 @@ class DeviceController {
                 List.of(id),
                 "",
                 ReleaseService.ALL_AT_ONCE,
-                wish != null && wish.supersede() != null && wish.supersede());
+                wish == null ? Consents.NONE : Consents.of(wish.supersede(), wish.unfit()));
     }
 
     @PostMapping("/resend")

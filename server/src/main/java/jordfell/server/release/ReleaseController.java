@@ -12,6 +12,7 @@ import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.fleet.PathKeeper;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.release.ReleaseService.Consents;
 import jordfell.server.release.ReleaseService.WaveWish;
 import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
@@ -97,7 +98,8 @@ class ReleaseController {
             @Nullable AllPending allPending,
             @Nullable String reason,
             @Nullable List<WaveForm> waves,
-            @Nullable Boolean supersede) {}
+            @Nullable Boolean supersede,
+            @Nullable Boolean unfit) {}
 
     record ImpactWish(
             @Nullable List<Long> deviceIds, @Nullable AllPending allPending) {}
@@ -185,7 +187,7 @@ class ReleaseController {
         }
         List<WaveWish> waves =
                 wish.waves() == null || wish.waves().isEmpty() ? ReleaseService.ALL_AT_ONCE : waves(wish.waves());
-        ReleaseService.Made made = releases.release(ids, reason, waves, wish.supersede() != null && wish.supersede());
+        ReleaseService.Made made = releases.release(ids, reason, waves, Consents.of(wish.supersede(), wish.unfit()));
         return new Released(made.id(), made.devices());
     }
 

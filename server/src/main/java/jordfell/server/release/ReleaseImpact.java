@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import jordfell.core.catalogue.FirmwareFitness;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.planning.RegistrationLoad;
 import jordfell.core.release.Snapshot;
@@ -74,21 +73,30 @@ class ReleaseImpact {
     private final ReleaseStore releases;
     private final PhoneBell bell;
     private final InParts parts;
+    private final FirmwareDoubts doubts;
     private final Jdbc jdbc;
 
-    ReleaseImpact(FactsAssembler facts, ReleaseStore releases, PhoneBell bell, InParts parts, Jdbc jdbc) {
+    ReleaseImpact(
+            FactsAssembler facts,
+            ReleaseStore releases,
+            PhoneBell bell,
+            InParts parts,
+            FirmwareDoubts doubts,
+            Jdbc jdbc) {
         this.facts = facts;
         this.releases = releases;
         this.bell = bell;
         this.parts = parts;
+        this.doubts = doubts;
         this.jdbc = jdbc;
     }
 
     /** Works it out for each of these devices, on all cores. */
     Forecast of(List<Long> deviceIds) {
         Set<MacAddress> calling = Set.copyOf(bell.inCall());
+        FirmwareDoubts.Known firmware = doubts.of(deviceIds);
         Sums sums = new Sums();
-        parts.each(deviceIds, id -> facts.assemble(id).map(d -> one(d, calling)), one -> one.ifPresent(sums::add));
+        parts.each(deviceIds, id -> facts.assemble(id).map(d -> one(d, calling, firmware)), one -> one.ifPresent(sums::add));
         return sums.impact(
                 jdbc.listOf("""
                         select d.label from unnest(cast(? as bigint array)) as u(id)
@@ -96,31 +104,7 @@ class ReleaseImpact {
                         where i.state = 'WAITING' order by d.label""", row -> row.text("label"), deviceIds),
                 jdbc.listOf("""
                                 select 1 one from unnest(cast(? as bigint array)) as u(id)
-                                join device_state s on s.device_id = u.id where s.condition in ('CARRYING', 'PROVEN')""", row -> true, deviceIds).size(),
-                unfit(deviceIds));
-    }
-
-    /** What a release reaches a device with that is not to be relied on. */
-    private Map<String, List<String>> unfit(List<Long> deviceIds) {
-        record Running(String label, String model, String firmware, String lowest, String blocked) {}
-        Map<String, List<String>> unfit = new TreeMap<>();
-        jdbc.listOf(
-                        """
-                        select d.label, m.maker || ' ' || m.name model, s.firmware, m.firmware_lowest, m.firmware_blocked
-                        from unnest(cast(? as bigint array)) as u(id) join device d on d.id = u.id
-                        join device_state s on s.device_id = d.id join model m on m.id = d.model_id
-                        where s.firmware <> '' and (m.firmware_lowest <> '' or m.firmware_blocked <> '') order by d.label""",
-                        row -> new Running(
-                                row.text("label"),
-                                row.text("model"),
-                                row.text("firmware"),
-                                row.text("firmware_lowest"),
-                                row.text("firmware_blocked")),
-                        deviceIds)
-                .forEach(r -> FirmwareFitness.trouble(
-                                r.firmware(), r.lowest(), List.of(r.blocked().split(",")))
-                        .ifPresent(trouble -> Sums.on(unfit, r.model() + ": " + trouble, r.label())));
-        return unfit;
+                                join device_state s on s.device_id = u.id where s.condition in ('CARRYING', 'PROVEN')""", row -> true, deviceIds).size());
     }
 
     /** What a release would do to one device. */
@@ -140,13 +124,14 @@ class ReleaseImpact {
                 boolean inCall,
                 List<String> changes,
                 List<String> leftOut,
+                Optional<String> doubt,
                 List<RegistrationLoad.Line> before,
                 List<RegistrationLoad.Line> after,
                 int jitter)
                 implements One {}
     }
 
-    private One one(Assembled device, Set<MacAddress> calling) {
+    private One one(Assembled device, Set<MacAddress> calling, FirmwareDoubts.Known firmware) {
         String label = device.device().label();
         if (device.text().isEmpty()) {
             String why = ReleaseService.obstacle(device);
@@ -169,6 +154,7 @@ class ReleaseImpact {
                 device.device().mac().filter(calling::contains).isPresent(),
                 Snapshot.sentences(changed),
                 device.notes(),
+                firmware.of(device).map(doubt -> device.device().model().fullName() + " " + doubt),
                 was.map(ReleaseImpact::load).orElse(List.of()),
                 device.lines().stream()
                         .map(line -> load(
@@ -204,6 +190,7 @@ class ReleaseImpact {
         private final List<String> inCall = new ArrayList<>();
         private final Map<String, List<String>> changes = new LinkedHashMap<>();
         private final Map<String, List<String>> leftOut = new TreeMap<>();
+        private final Map<String, List<String>> unfit = new TreeMap<>();
         private final List<Obstacle> obstacles = new ArrayList<>();
         private final List<RegistrationLoad.Line> before = new ArrayList<>();
         private final List<RegistrationLoad.Line> after = new ArrayList<>();
@@ -227,6 +214,7 @@ class ReleaseImpact {
             }
             changing++;
             one.leftOut().forEach(note -> on(leftOut, note, one.label()));
+            one.doubt().ifPresent(doubt -> on(unfit, doubt, one.label()));
             one.changes().forEach(change -> on(changes, change, one.label()));
             if (one.inCall()) {
                 inCall.add(one.label());
@@ -236,7 +224,7 @@ class ReleaseImpact {
             }
         }
 
-        Forecast impact(List<String> waiting, int told, Map<String, List<String>> unfit) {
+        Forecast impact(List<String> waiting, int told) {
             return new Forecast(
                     changing,
                     unchanged,

@@ -22,6 +22,7 @@ import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseStore.SealedItem;
 import jordfell.server.security.Audit;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Makes releases, and has single devices fetch again. */
@@ -32,6 +33,7 @@ public class ReleaseService {
     public record WaveWish(
             String name, WavePlan.Part part, WaveWatch.Starts starts, Optional<Instant> startsAt, int stopPercent) {}
 
+    private static final int DOUBTS_TOLD = 3;
     private static final int MOST_TOLD = 200;
 
     /** Everything at once, whatever becomes of it. */
@@ -49,6 +51,7 @@ public class ReleaseService {
     private final Bells bells;
     private final Making making;
     private final InParts parts;
+    private final FirmwareDoubts doubts;
     private final Audit audit;
     private final InstantSource clock;
 
@@ -64,6 +67,7 @@ public class ReleaseService {
             Bells bells,
             Making making,
             InParts parts,
+            FirmwareDoubts doubts,
             Audit audit,
             InstantSource clock) {
         this.jdbc = jdbc;
@@ -77,8 +81,24 @@ public class ReleaseService {
         this.bells = bells;
         this.making = making;
         this.parts = parts;
+        this.doubts = doubts;
         this.audit = audit;
         this.clock = clock;
+    }
+
+    /**
+     * What somebody agrees to who releases.
+     *
+     * @param supersede devices that wait in a wave of another release may leave it
+     * @param unfit devices may have, or be given, firmware that is not to be relied on
+     */
+    public record Consents(boolean supersede, boolean unfit) {
+        public static final Consents NONE = new Consents(false, false);
+
+        /** As they come from outside, where what is not said is not agreed to. */
+        public static Consents of(@Nullable Boolean supersede, @Nullable Boolean unfit) {
+            return new Consents(Boolean.TRUE.equals(supersede), Boolean.TRUE.equals(unfit));
+        }
     }
 
     /** What a release came to: its number and how many devices it holds. */
@@ -86,21 +106,21 @@ public class ReleaseService {
 
     /** Releases the present configurations of these devices at once. */
     public Made release(List<Long> deviceIds, String reason) {
-        return release(deviceIds, reason, ALL_AT_ONCE, false);
+        return release(deviceIds, reason, ALL_AT_ONCE, Consents.NONE);
     }
 
     /**
      * Releases the present configurations of these devices: all whose configuration changes, or none and the reasons.
      * Devices that have their present configuration already are left out. One release is made at a time.
      *
-     * @param supersede whether devices that wait in a wave of another release may leave it
+     * @param consents what was asked before and is agreed to
      */
-    public Made release(List<Long> deviceIds, String reason, List<WaveWish> wished, boolean supersede) {
+    public Made release(List<Long> deviceIds, String reason, List<WaveWish> wished, Consents consents) {
         try (Making.Turn turn = making.begin(Audit.who(), deviceIds.size())) {
             return jdbc.inTransaction(() -> {
                 long release = releases.add(clock.instant(), Audit.who(), reason);
-                List<Long> changing = addItems(release, deviceIds, turn);
-                leaveOthers(release, supersede);
+                List<Long> changing = addItems(release, deviceIds, turn, consents.unfit());
+                leaveOthers(release, consents.supersede());
                 int dealt = deal(release, changing, wished);
                 audit.record("released to " + changing.size() + (changing.size() == 1 ? " device" : " devices")
                         + (dealt > 1 ? " in " + dealt + " waves" : ""));
@@ -142,7 +162,8 @@ public class ReleaseService {
 
     /** What comes of one device that is to be released. */
     private sealed interface Outcome {
-        record Changes(SealedItem item) implements Outcome {}
+        /** @param doubt what is doubtful about its firmware */
+        record Changes(SealedItem item, Optional<String> doubt) implements Outcome {}
 
         record Stays() implements Outcome {}
 
@@ -150,11 +171,13 @@ public class ReleaseService {
     }
 
     /** Renders and keeps the items of all that change, and gives their devices; refuses if any can't be rendered. */
-    private List<Long> addItems(long release, List<Long> deviceIds, Making.Turn turn) {
+    private List<Long> addItems(long release, List<Long> deviceIds, Making.Turn turn, boolean unfitToo) {
+        FirmwareDoubts.Known firmware = doubts.of(deviceIds);
+        List<String> doubtful = new ArrayList<>();
         List<Long> changing = new ArrayList<>();
         List<FieldProblem> obstacles = new ArrayList<>();
         AtomicInteger index = new AtomicInteger();
-        parts.each(deviceIds, this::outcome, outcome -> {
+        parts.each(deviceIds, id -> outcome(id, firmware), outcome -> {
             turn.step();
             String pointer = "/deviceIds/" + index.getAndIncrement();
             if (outcome instanceof Outcome.Fails fails && obstacles.size() < MOST_TOLD) {
@@ -162,6 +185,7 @@ public class ReleaseService {
             } else if (outcome instanceof Outcome.Changes changes && obstacles.isEmpty()) {
                 releases.addItem(release, changes.item());
                 changing.add(changes.item().deviceId());
+                changes.doubt().ifPresent(doubtful::add);
             }
         });
         if (!obstacles.isEmpty()) {
@@ -175,10 +199,24 @@ public class ReleaseService {
                             + " the present configuration already.",
                     "Re-send has a device fetch it again.");
         }
+        if (!unfitToo) {
+            refuseDoubtful(doubtful);
+        }
         return changing;
     }
 
-    private Outcome outcome(long deviceId) {
+    private static void refuseDoubtful(List<String> doubtful) {
+        int more = doubtful.size() - DOUBTS_TOLD;
+        if (!doubtful.isEmpty()) {
+            throw RefusedException.field(
+                    "/unfit",
+                    String.join("; ", doubtful.subList(0, Math.min(DOUBTS_TOLD, doubtful.size())))
+                            + (more > 0 ? "; and " + more + " more." : "."),
+                    "Have other firmware given first, or release all the same.");
+        }
+    }
+
+    private Outcome outcome(long deviceId, FirmwareDoubts.Known firmware) {
         Optional<Assembled> device = facts.assemble(deviceId);
         if (device.isEmpty()) {
             return new Outcome.Fails("There is no device " + deviceId + ".", "Load again.");
@@ -187,7 +225,12 @@ public class ReleaseService {
             return new Outcome.Fails(
                     obstacle(device.get()), "Mend it on the device, or leave the device out of this release.");
         }
-        return device.get().facts().pending() ? new Outcome.Changes(item(device.get())) : new Outcome.Stays();
+        return device.get().facts().pending()
+                ? new Outcome.Changes(
+                        item(device.get()),
+                        firmware.of(device.get())
+                                .map(doubt -> device.get().device().label() + " " + doubt))
+                : new Outcome.Stays();
     }
 
     private void leaveOthers(long release, boolean supersede) {

@@ -173,6 +173,7 @@ class GroundApiTest {
         blocked.put("firmwareBlocked", installed);
         assertThat(pier.client().put("/api/models/ombrel-w2", blocked).status()).isEqualTo(200);
         try {
+            pier.client().put("/api/settings/DEVICE/" + device + "/calls.voicemail", Map.of("value", "*76"));
             assertThat(pier.sheet(device).path("firmwareTrouble").asString())
                     .isEqualTo("firmware " + installed + ", which is blocked");
             assertThat(pier.client()
@@ -180,7 +181,17 @@ class GroundApiTest {
                             .json()
                             .path("unfit")
                             .toString())
-                    .contains("Ombrel W2: firmware " + installed + ", which is blocked", "Old wall");
+                    .contains("Ombrel W2 has firmware " + installed + ", which is blocked", "Old wall");
+            String release = "/api/devices/" + device + "/release";
+            assertThat(pier.client().post(release, Map.of()).problemAt("/unfit"))
+                    .contains("Old wall has firmware " + installed + ", which is blocked.")
+                    .contains("release all the same");
+            assertThat(pier.client()
+                            .post("/api/releases", Map.of("deviceIds", List.of(device), "unfit", false))
+                            .problemAt("/unfit"))
+                    .contains("Old wall");
+            assertThat(pier.client().post(release, Map.of("unfit", true)).status())
+                    .isEqualTo(200);
         } finally {
             model.put("version", found("/api/models", "Ombrel W2").get("version"));
             pier.client().put("/api/models/ombrel-w2", model);
