@@ -5,8 +5,10 @@ import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Locale;
+import java.util.Optional;
 import jordfell.core.roster.SipPassword;
 import jordfell.lab.time.Timeline;
+import jordfell.server.config.DataPlace;
 import jordfell.server.config.JordfellProperties;
 import jordfell.server.demo.DemoScenario;
 import jordfell.server.device.DeviceStore;
@@ -66,7 +68,13 @@ class Startup {
     @EventListener
     void ready(ApplicationReadyEvent event) throws IOException {
         boolean fresh = accounts.isEmpty();
+        Optional<DataPlace> place = DataPlace.isInMemory(properties.data())
+                ? Optional.empty()
+                : Optional.of(DataPlace.of(properties.data()));
         if (fresh && properties.demo()) {
+            if (place.isPresent()) {
+                place.get().beginsDemo();
+            }
             demo.ground();
         }
         boolean withPast = fresh && properties.demo() && properties.past();
@@ -98,6 +106,9 @@ class Startup {
         }
         lab.goLive(http);
         paths.start();
+        if (place.isPresent()) {
+            place.get().hasDemo();
+        }
         String lead = fresh && !properties.demo() ? firstLead() : "";
         progress.ready();
         announce(lead, http);

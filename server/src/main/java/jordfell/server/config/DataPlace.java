@@ -42,6 +42,36 @@ public record DataPlace(Path base) {
         return Path.of(base + ".key");
     }
 
+    /** Lies here while a demo plays its past for the first time: nobody has signed in yet, and half of a fleet is no demo. */
+    private Path unfinished() {
+        return Path.of(base + ".unfinished");
+    }
+
+    /** The demo’s past begins to be played. */
+    public void beginsDemo() throws IOException {
+        Files.writeString(unfinished(), "The demo’s past is being played; should that be cut off, it begins anew.\n");
+    }
+
+    /** The demo is whole. */
+    public void hasDemo() throws IOException {
+        Files.deleteIfExists(unfinished());
+    }
+
+    /** Clears what a start left behind that was cut off while it made the demo; true if there was anything. */
+    public boolean clearCutOffDemo() {
+        if (!Files.exists(unfinished())) {
+            return false;
+        }
+        try {
+            Files.deleteIfExists(database());
+            Files.delete(unfinished());
+            return true;
+        } catch (IOException e) {
+            throw new CannotStartException("The start before was cut off while it made the demo, and " + database()
+                    + " can’t be removed to make it anew (" + e.getClass().getSimpleName() + "). Remove it by hand.");
+        }
+    }
+
     /** Whether a database lies here. */
     public boolean isTaken() {
         try {

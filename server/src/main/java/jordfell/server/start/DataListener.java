@@ -29,6 +29,9 @@ public final class DataListener implements ApplicationListener<ApplicationEnviro
                 .getPropertySources()
                 .addFirst(new MapPropertySource(
                         "data place", Map.of(DATA, place.base().toString())));
+        if (environment.getProperty("jordfell.demo", Boolean.class, false) && place.clearCutOffDemo()) {
+            System.out.println("The start before was cut off while it made the demo: it is made anew.");
+        }
         DataCheck.run(place, environment.getRequiredProperty("spring.datasource.url"));
     }
 
