@@ -22,7 +22,8 @@ final class StartBench {
             ImportBench imports = new ImportBench(server);
             imports.prepare();
             imports.imported(imports.rows(devices));
-            server.bean(ReleaseService.class).release(server.bean(DeviceStore.class).allIds(), "bench");
+            server.bean(ReleaseService.class)
+                    .release(server.bean(DeviceStore.class).allIds(), "bench");
             configuration = server.bean(Jdbc.class)
                     .one(
                             "select s.token, d.mac from device d join site s on s.id = d.site_id where d.mac is not null limit 1",

@@ -62,8 +62,8 @@ public record DeviceFacts(
     /** The evidence without what was seen of a number before this device was given it: that is another line’s. */
     public Evidence own(Evidence seen) {
         Map<String, Instant> given = new HashMap<>();
-        released.ifPresent(
-                r -> r.sent().forEach(line -> line.since().ifPresent(since -> given.put(line.number(), since))));
+        released.ifPresent(r ->
+                r.sent().forEach(line -> line.since().ifPresent(since -> given.put(line.number(), since))));
         return new Evidence(seen.all().stream()
                 .filter(o -> Optional.ofNullable(given.get(o.aboutNumber()))
                         .filter(o.at()::isBefore)

@@ -47,7 +47,8 @@ public final class TemplateRules {
         int at = chain.indexOf(name);
         if (at >= 0) {
             String circle = String.join(
-                    " extends ", Stream.concat(Stream.of(name), chain.subList(0, at + 1).stream())
+                    " extends ",
+                    Stream.concat(Stream.of(name), chain.subList(0, at + 1).stream())
                             .toList());
             return Optional.of(new Refusal(
                     Field.EXTENDS, "That would be a circle: " + circle + ".", "Choose one that does not extend it."));

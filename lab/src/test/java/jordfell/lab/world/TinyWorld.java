@@ -101,7 +101,13 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                     account.password(),
                     SettingsResolver.resolve(Scope.LINE, layers)));
             sent.add(new DeviceFacts.SentLine(
-                    position, account.number(), account.authUser(), account.password(), registrar, 120, Optional.empty()));
+                    position,
+                    account.number(),
+                    account.authUser(),
+                    account.password(),
+                    registrar,
+                    120,
+                    Optional.empty()));
         }
         file = Dialects.of("korrin")
                 .render(new DeviceConfig(

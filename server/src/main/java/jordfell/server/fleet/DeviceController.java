@@ -60,7 +60,8 @@ class DeviceController {
      * @param supersede the device may leave the wave of another release in which it waits or was held back
      * @param unfit it may have, or be given, firmware that is not to be relied on
      */
-    record SingleRelease(@Nullable Boolean supersede, @Nullable Boolean unfit) {}
+    record SingleRelease(
+            @Nullable Boolean supersede, @Nullable Boolean unfit) {}
 
     private final ReleaseService releases;
     private final TestCalls testCalls;

@@ -43,13 +43,15 @@ public record Trouble(Kind kind, boolean isReadable, String words) {
         if (!m.isThere()) {
             return m.trouble(
                     Kind.GONE,
-                    "The database " + file + " is not at its place any more. What is kept now would be lost at the next "
+                    "The database " + file
+                            + " is not at its place any more. What is kept now would be lost at the next "
                             + "stop, so nothing is, until that file is back." + GOES_ON);
         }
         if (!m.isSame()) {
             return m.trouble(
                     Kind.REPLACED,
-                    "Another file lies where the database " + file + " was. Nothing is kept; put the first one back, or "
+                    "Another file lies where the database " + file
+                            + " was. Nothing is kept; put the first one back, or "
                             + "stop Jordfell and start it with the other.");
         }
         if (m.freeMb() < needed) {

@@ -164,7 +164,8 @@ public class ObservationLog implements WorldObserver {
                     .ifPresent(devices::namesItself);
             return byMac;
         }
-        List<Long> holders = devices.withNumber(seen.domain(), seen.observation().aboutNumber());
+        List<Long> holders =
+                devices.withNumber(seen.domain(), seen.observation().aboutNumber());
         return holders.size() == 1 && !devices.hasNamedItself(holders.get(0))
                 ? Optional.of(holders.get(0))
                 : Optional.empty();

@@ -96,7 +96,10 @@ class ReleaseImpact {
         Set<MacAddress> calling = Set.copyOf(bell.inCall());
         FirmwareDoubts.Known firmware = doubts.of(deviceIds);
         Sums sums = new Sums();
-        parts.each(deviceIds, id -> facts.assemble(id).map(d -> one(d, calling, firmware)), one -> one.ifPresent(sums::add));
+        parts.each(
+                deviceIds,
+                id -> facts.assemble(id).map(d -> one(d, calling, firmware)),
+                one -> one.ifPresent(sums::add));
         return sums.impact(
                 jdbc.listOf("""
                         select d.label from unnest(cast(? as bigint array)) as u(id)

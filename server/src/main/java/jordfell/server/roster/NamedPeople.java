@@ -45,7 +45,8 @@ class NamedPeople {
                     "/person",
                     found.size() + " people are called " + found.get(0).name() + ".",
                     "Say which: "
-                            + found.stream().map(NamedPeople::told).distinct().collect(Collectors.joining(", or ")) + ".");
+                            + found.stream().map(NamedPeople::told).distinct().collect(Collectors.joining(", or "))
+                            + ".");
         }
         Optional<Long> only = found.stream().findFirst().map(Person::id);
         return recording -> only.or(() -> Optional.of(made(domainId, name, recording)));
@@ -65,12 +66,15 @@ class NamedPeople {
         }
         String remark = text.substring(open + 2, text.length() - 1);
         return people.named(domainId, text.substring(0, open)).stream()
-                .filter(p -> p.department().equalsIgnoreCase(remark) || p.email().equalsIgnoreCase(remark))
+                .filter(p ->
+                        p.department().equalsIgnoreCase(remark) || p.email().equalsIgnoreCase(remark))
                 .toList();
     }
 
     private static String told(Person person) {
         String remark = person.department().isEmpty() ? person.email() : person.department();
-        return remark.isEmpty() ? "the one with neither department nor e-mail, under People" : person.name() + " (" + remark + ")";
+        return remark.isEmpty()
+                ? "the one with neither department nor e-mail, under People"
+                : person.name() + " (" + remark + ")";
     }
 }

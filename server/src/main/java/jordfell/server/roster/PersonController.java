@@ -230,7 +230,8 @@ class PersonController {
         Optional<Long> kitId = Optional.ofNullable(wish.kitId()).filter(k -> k > 0);
         if (kitId.isPresent()
                 && kits.find(kitId.get()).filter(k -> k.domainId() == domainId).isEmpty()) {
-            throw RefusedException.field("/kitId", "There is no such kit in this domain.", "Choose one of it, or none.");
+            throw RefusedException.field(
+                    "/kitId", "There is no such kit in this domain.", "Choose one of it, or none.");
         }
         return new Person(
                 id,

@@ -89,11 +89,7 @@ class OpenImports {
                     String owner = Long.toString(id);
                     long version = templates.find(id).orElseThrow().version();
                     templates.change(
-                            id,
-                            checked.name(),
-                            checked.parent().map(TemplateStore.Ref::id),
-                            note(document),
-                            version);
+                            id, checked.name(), checked.parent().map(TemplateStore.Ref::id), note(document), version);
                     Map<String, SettingStore.Word> before = settings.words(LayerKind.TEMPLATE, owner);
                     before.keySet().stream()
                             .filter(key -> !document.settings().containsKey(key) && !isSecret(key))
@@ -161,7 +157,9 @@ class OpenImports {
                 .orElseThrow(() -> RefusedException.field(
                         "/domain", "There is no domain “" + document.domain() + "” here.", "Write the name of one."));
         String name = document.name() == null ? "" : document.name().strip();
-        TemplateRules.refuse(name, note(document)).stream().map(OpenImports::problem).forEach(problems::add);
+        TemplateRules.refuse(name, note(document)).stream()
+                .map(OpenImports::problem)
+                .forEach(problems::add);
         Optional<TemplateStore.Ref> parent = Optional.empty();
         if (document.extendsTemplate() != null) {
             parent = templates.named(domain.id(), document.extendsTemplate());
@@ -192,12 +190,11 @@ class OpenImports {
     }
 
     private static FieldProblem problem(TemplateRules.Refusal refusal) {
-        String pointer =
-                switch (refusal.field()) {
-                    case NAME -> "/name";
-                    case NOTE -> "/note";
-                    case EXTENDS -> "/extendsTemplate";
-                };
+        String pointer = switch (refusal.field()) {
+            case NAME -> "/name";
+            case NOTE -> "/note";
+            case EXTENDS -> "/extendsTemplate";
+        };
         return new FieldProblem(pointer, refusal.reason(), refusal.hint());
     }
 

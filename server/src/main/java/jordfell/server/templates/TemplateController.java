@@ -118,7 +118,8 @@ class TemplateController {
                 .filter(t -> t.domainId() == template.domainId())
                 .orElseThrow(() -> RefusedException.field(
                         "/parentId", "There is no such template in this domain.", "Choose another."));
-        TemplateRules.refuseParent(template.name(), names(templates.chain(parentId)), templates.depthBeneath(template.id()))
+        TemplateRules.refuseParent(
+                        template.name(), names(templates.chain(parentId)), templates.depthBeneath(template.id()))
                 .ifPresent(r -> {
                     throw RefusedException.field("/parentId", r.reason(), r.hint());
                 });
@@ -127,15 +128,16 @@ class TemplateController {
 
     /** The nearest first. */
     static List<String> names(List<TemplateStore.Ref> chain) {
-        List<String> names = new ArrayList<>(
-                chain.stream().map(TemplateStore.Ref::name).toList());
+        List<String> names =
+                new ArrayList<>(chain.stream().map(TemplateStore.Ref::name).toList());
         Collections.reverse(names);
         return names;
     }
 
     private static void refuse(String name, String note) {
         List<FieldProblem> problems = TemplateRules.refuse(name, note).stream()
-                .map(r -> new FieldProblem(r.field() == TemplateRules.Field.NAME ? "/name" : "/note", r.reason(), r.hint()))
+                .map(r -> new FieldProblem(
+                        r.field() == TemplateRules.Field.NAME ? "/name" : "/note", r.reason(), r.hint()))
                 .toList();
         if (!problems.isEmpty()) {
             throw RefusedException.fields(problems);

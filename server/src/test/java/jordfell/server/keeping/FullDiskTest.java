@@ -63,7 +63,10 @@ class FullDiskTest {
     /** How large a file may become that this process writes (setrlimit(2), RLIMIT_FSIZE): as if the disk ended there. */
     private static void mayGrowTo(String bytes) throws IOException, InterruptedException {
         Process set = new ProcessBuilder(
-                        "prlimit", "--pid", Long.toString(ProcessHandle.current().pid()), "--fsize=" + bytes + ":unlimited")
+                        "prlimit",
+                        "--pid",
+                        Long.toString(ProcessHandle.current().pid()),
+                        "--fsize=" + bytes + ":unlimited")
                 .inheritIO()
                 .start();
         assertThat(set.waitFor()).isZero();
@@ -79,7 +82,9 @@ class FullDiskTest {
         assertThat(refused.json().path("detail").asString())
                 .startsWith("The database db.mv.db is not at its place any more.");
         assertThat(trouble()).isEqualTo(refused.json().path("detail").asString());
-        assertThat(pier.client().get("/api/devices").status()).as("looking goes on").isEqualTo(200);
+        assertThat(pier.client().get("/api/devices").status())
+                .as("looking goes on")
+                .isEqualTo(200);
         assertThat(pier.client()
                         .post("/api/fleet/try/change", Map.of("deviceIds", List.of()))
                         .status())

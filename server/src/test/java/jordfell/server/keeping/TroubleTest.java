@@ -25,8 +25,7 @@ class TroubleTest {
         "false, false, false,  0, false, GONE",
         "true,  true,  true,  64, false, SILENT",
     })
-    void theFirstCauseIsTold(
-            boolean there, boolean same, boolean writable, long free, boolean answers, Kind expected) {
+    void theFirstCauseIsTold(boolean there, boolean same, boolean writable, long free, boolean answers, Kind expected) {
         assertThat(Trouble.of(new Measured(DATABASE, there, same, writable, free, answers), 64)
                         .map(Trouble::kind))
                 .isEqualTo(Optional.ofNullable(expected));

@@ -342,7 +342,9 @@ class FetchAccessTest {
         assertThat(step.headers().firstValue("Firmware-Version")).hasValue("2.4.5");
         assertThat(step.body()).hasSize(10);
         pier.client().putFile("/api/models/korrin-k24/firmware/2.4.5", new byte[12]);
-        assertThat(get("firmware/024b7a0f0106", "").body()).as("the one that took its place").hasSize(12);
+        assertThat(get("firmware/024b7a0f0106", "").body())
+                .as("the one that took its place")
+                .hasSize(12);
         assertThat(get("firmware/024b7a0f01ff", "").statusCode()).isEqualTo(401);
         pier.unbox(mac);
         RunningServer.untilLong(

@@ -99,8 +99,7 @@ class RosterSearchTest {
                                 Map.entry("contactLimit", 2),
                                 Map.entry("outside", false),
                                 Map.entry("pinDigits", 0),
-                                Map.entry(
-                                        "devices", List.of(Map.of("kind", "DESK_PHONE", "modelId", "korrin-k24"))),
+                                Map.entry("devices", List.of(Map.of("kind", "DESK_PHONE", "modelId", "korrin-k24"))),
                                 Map.entry("displayName", "{{person.name}}"),
                                 Map.entry("authUser", "{{extension.number}}-l"),
                                 Map.entry("outgoing", ""),
@@ -109,7 +108,9 @@ class RosterSearchTest {
                 .path("id")
                 .asLong();
         pier.client()
-                .post("/api/people", Map.of("domainId", pier.domainId, "name", "Kit Owner", "kitId", kit, "version", 1));
+                .post(
+                        "/api/people",
+                        Map.of("domainId", pier.domainId, "name", "Kit Owner", "kitId", kit, "version", 1));
         assertThat(found("people", "amp tend", "name")).contains("Kit Owner");
     }
 
