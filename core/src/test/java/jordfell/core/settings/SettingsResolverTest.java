@@ -149,7 +149,7 @@ class SettingsResolverTest {
             delimiter = '|',
             value = {
                 "= 1 / 0|In Ticket window: “1 / 0” gives nothing: it divides by zero.",
-                "= extension.nummer|In Ticket window: There is no extension.nummer; extension has number, name, user.",
+                "= extension.nummer|In Ticket window: There is no extension.nummer; extension has number, name, user, outgoing.",
                 "= 1 +|In Ticket window: At character",
                 "= 3 + int(extension.number)|gives what can’t be used. 7 is outside the range; 1024 to 65535 is allowed."
             })
