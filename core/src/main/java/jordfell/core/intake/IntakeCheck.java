@@ -12,16 +12,13 @@ import static jordfell.core.intake.IntakeColumn.SITE;
 import static jordfell.core.intake.IntakeColumn.TEMPLATE;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import jordfell.core.catalogue.DeviceModel;
-import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.identity.MacReader;
 import jordfell.core.identity.MacReading;
@@ -31,7 +28,6 @@ import jordfell.core.intake.EnrolPlan.LinePlan;
 import jordfell.core.intake.EnrolPlan.PersonPlan;
 import jordfell.core.intake.IntakeRecords.Enrolled;
 import jordfell.core.intake.IntakeRecords.SiteRecord;
-import jordfell.core.intake.IntakeRecords.TemplateRecord;
 import jordfell.core.intake.IntakeVerdict.Offer;
 import jordfell.core.intake.IntakeVerdict.State;
 import jordfell.core.roster.Kit;
@@ -65,10 +61,9 @@ public final class IntakeCheck {
     private final PersonCell people;
     private final LinePlanner lines;
     private final NearMisses knocks;
+    private final NamedCells named;
+    private final SheetTwins twins;
     private final Set<MacAddress> fed = new HashSet<>();
-    private final Map<MacAddress, Integer> macs = new HashMap<>();
-    private final Map<ClaimCode, Integer> claims = new HashMap<>();
-    private final Map<String, Integer> serials = new HashMap<>();
 
     private IntakeCheck(List<IntakeRow> rows, Map<IntakeColumn, String> defaults, IntakeRecords records) {
         this.rows = List.copyOf(rows);
@@ -77,6 +72,8 @@ public final class IntakeCheck {
         this.people = new PersonCell(records, rows);
         this.lines = new LinePlanner(records, rows);
         this.knocks = records.knocks();
+        this.named = new NamedCells(records);
+        this.twins = new SheetTwins(records);
     }
 
     /** A verdict for each row, in the same order. */
@@ -142,17 +139,17 @@ public final class IntakeCheck {
     private IntakeVerdict judge(IntakeRow written, int index, RowProblems found) {
         IntakeRow row = written.withDefaults(defaults);
         DeviceCell.Reading device = DeviceCell.read(row.cell(DEVICE), found);
-        boolean twice = stoodBefore(device, index, found);
+        boolean twice = twins.stoodBefore(device, index, found);
         Optional<Enrolled> existing = twice ? Optional.empty() : existing(device, found);
         if (existing.isPresent()) {
             return known(written, existing.get(), index, found);
         }
-        Optional<SiteRecord> site = site(row.cell(SITE), found);
+        Optional<SiteRecord> site = named.site(row.cell(SITE), found);
         checkTexts(row, found);
-        checkSerial(row.cell(SERIAL), index, Optional.empty(), found);
+        twins.checkSerial(row.cell(SERIAL), index, Optional.empty(), found);
         checkLocal(device, site, found);
         warnOfNearMiss(device, found);
-        Optional<Kit> kit = site.flatMap(s -> kit(row.cell(KIT), s, found));
+        Optional<Kit> kit = site.flatMap(s -> named.kit(row.cell(KIT), s, found));
         Optional<DeviceModel> model = ModelCell.read(
                 row.cell(MODEL),
                 kit.flatMap(IntakeCheck::deskModel),
@@ -161,7 +158,7 @@ public final class IntakeCheck {
                 records.models(),
                 row.cell(DECISION),
                 found);
-        Optional<Long> template = site.flatMap(s -> template(row.cell(TEMPLATE), s, found))
+        Optional<Long> template = site.flatMap(s -> named.template(row.cell(TEMPLATE), s, found))
                 .or(() -> model.flatMap(m -> kit.flatMap(k -> k.templateFor(m.kind()))));
         Optional<PersonPlan> person = site.flatMap(s -> people.read(row.cell(PERSON), s.domainId(), found));
         String label = label(row, person, device);
@@ -238,7 +235,7 @@ public final class IntakeCheck {
                 .findFirst()
                 .orElseThrow();
         Optional<SiteRecord> site =
-                written.cell(SITE).isEmpty() ? Optional.of(before) : site(written.cell(SITE), found);
+                written.cell(SITE).isEmpty() ? Optional.of(before) : named.site(written.cell(SITE), found);
         if (site.isPresent() && site.get().domainId() != before.domainId()) {
             found.refuse(
                     SITE,
@@ -246,12 +243,12 @@ public final class IntakeCheck {
                     "Retire the device there, and enrol it anew.");
         }
         checkTexts(written, found);
-        checkSerial(written.cell(SERIAL), index, Optional.of(device.id()), found);
+        twins.checkSerial(written.cell(SERIAL), index, Optional.of(device.id()), found);
         String modelText = written.cell(MODEL).isEmpty() ? device.modelId() : written.cell(MODEL);
         Optional<DeviceModel> model =
                 ModelCell.read(modelText, Optional.empty(), device.mac(), "", records.models(), LABEL_SAYS_SO, found);
         String templateText = written.cell(TEMPLATE).isEmpty() ? device.template() : written.cell(TEMPLATE);
-        Optional<Long> template = template(templateText, before, found);
+        Optional<Long> template = named.template(templateText, before, found);
         Optional<PersonPlan> person = people.read(written.cell(PERSON), before.domainId(), found);
         String label = written.cell(LABEL).isEmpty() ? device.label() : written.cell(LABEL);
         boolean linesChange = changes.stream()
@@ -303,23 +300,6 @@ public final class IntakeCheck {
                 found.shown);
     }
 
-    private boolean stoodBefore(DeviceCell.Reading device, int index, RowProblems found) {
-        Integer before = device.mac()
-                .map(macs::get)
-                .orElseGet(() -> device.claim().map(claims::get).orElse(null));
-        device.mac().ifPresent(m -> found.claims(() -> macs.putIfAbsent(m, index)));
-        device.claim().ifPresent(c -> found.claims(() -> claims.putIfAbsent(c, index)));
-        if (before == null) {
-            return false;
-        }
-        found.refuse(
-                DEVICE,
-                "The same " + (device.mac().isPresent() ? "MAC" : "claim code") + " stands in row " + (before + 1)
-                        + ".",
-                "Remove one of the two rows.");
-        return true;
-    }
-
     private Optional<Enrolled> existing(DeviceCell.Reading device, RowProblems found) {
         Optional<Enrolled> byMac = device.mac().flatMap(records::byMac);
         if (byMac.isPresent() || device.claim().isEmpty()) {
@@ -333,59 +313,6 @@ public final class IntakeCheck {
                     "Write “claim” to have a new one made.");
         }
         return byClaim;
-    }
-
-    private Optional<SiteRecord> site(String name, RowProblems found) {
-        Optional<SiteRecord> site = records.sites().stream()
-                .filter(s -> s.name().equalsIgnoreCase(name))
-                .findFirst();
-        if (site.isEmpty()) {
-            found.ask(
-                    SITE,
-                    name.isEmpty() ? "Which site is it for?" : "No site is called “" + name + "”.",
-                    "Choose one.",
-                    "site:" + name.toLowerCase(Locale.ROOT),
-                    records.sites().stream()
-                            .map(s -> new Offer(s.name(), s.name()))
-                            .toList());
-        }
-        return site;
-    }
-
-    private Optional<Long> template(String name, SiteRecord site, RowProblems found) {
-        if (name.isEmpty()) {
-            return Optional.empty();
-        }
-        List<TemplateRecord> all = records.templates(site.domainId());
-        Optional<TemplateRecord> named =
-                all.stream().filter(t -> t.name().equalsIgnoreCase(name)).findFirst();
-        if (named.isEmpty()) {
-            found.ask(
-                    TEMPLATE,
-                    "No template is called “" + name + "”.",
-                    "Choose one.",
-                    "template:" + site.domainId() + ":" + name.toLowerCase(Locale.ROOT),
-                    all.stream().map(t -> new Offer(t.name(), t.name())).toList());
-        }
-        return named.map(TemplateRecord::id);
-    }
-
-    private Optional<Kit> kit(String name, SiteRecord site, RowProblems found) {
-        if (name.isEmpty()) {
-            return Optional.empty();
-        }
-        List<Kit> all = records.kits(site.domainId());
-        Optional<Kit> named =
-                all.stream().filter(k -> k.name().equalsIgnoreCase(name)).findFirst();
-        if (named.isEmpty()) {
-            found.ask(
-                    KIT,
-                    "No kit is called “" + name + "”.",
-                    all.isEmpty() ? "Leave it empty, or make the kit in the Roster." : "Choose one.",
-                    "kit:" + site.domainId() + ":" + name.toLowerCase(Locale.ROOT),
-                    all.stream().map(k -> new Offer(k.name(), k.name())).toList());
-        }
-        return named;
     }
 
     /** The model that the kit's first device with a plug has. */
@@ -411,28 +338,6 @@ public final class IntakeCheck {
             found.refuse(
                     column, "The " + what + " has " + length + " characters.", "At most " + most + " fit; shorten it.");
         }
-    }
-
-    private void checkSerial(String serial, int index, Optional<Long> own, RowProblems found) {
-        if (serial.isEmpty()) {
-            return;
-        }
-        String key = serial.toUpperCase(Locale.ROOT);
-        Integer before = serials.get(key);
-        found.claims(() -> serials.putIfAbsent(key, index));
-        if (before != null) {
-            found.refuse(
-                    SERIAL,
-                    "The same serial stands in row " + (before + 1) + ".",
-                    "Read it again; every device has its own.");
-        }
-        records.bySerial(serial)
-                .filter(other -> own.filter(id -> id == other.id()).isEmpty())
-                .ifPresent(other -> found.refuseAbout(
-                        other.id(),
-                        SERIAL,
-                        other.label() + " at " + other.site() + " has this serial.",
-                        "Read it again, or open that device."));
     }
 
     private static void checkLocal(DeviceCell.Reading device, Optional<SiteRecord> site, RowProblems found) {
