@@ -138,7 +138,8 @@ class KeyboardAndAccessTest {
         for (ColorScheme scheme : List.of(ColorScheme.LIGHT, ColorScheme.DARK)) {
             Page page = Jordfell.signIn(jordfell.window(1280, 800, scheme), "lena", "lantern-harbour-41");
             page.addInitScript(axe());
-            // Every screen and sheet in the light, some in the dark: the colours are the same tokens, and computed apart.
+            // Every screen and sheet in the light, some in the dark: the colours are the same tokens, and computed
+            // apart.
             for (int i = 0; i < SCREENS.size(); i += scheme == ColorScheme.LIGHT ? 1 : 4) {
                 shows(page, SCREENS.get(i));
                 assertThat(serious(page, "document"))

@@ -17,6 +17,7 @@ public enum Cause {
     UNKNOWN_EXTENSION(Stop.ACCEPTED, "The registrar does not know the extension"),
     WRONG_AUTH_USER(Stop.ACCEPTED, "Another authentication user"),
     WRONG_PASSWORD(Stop.ACCEPTED, "A wrong password"),
+    REGISTRAR_SAYS_NO(Stop.ACCEPTED, "The registrar says no for another reason"),
     LAPSED(Stop.HOLDING, "Its registration ran out"),
     /** Held at any stop, which its finding's variant names, and no rule has a word for it. */
     UNEXPLAINED(Stop.PROVEN, "Held, not explained yet");

@@ -4,7 +4,10 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.evidence.Observation.SipSeen;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
@@ -26,7 +29,36 @@ final class FetchRule implements Rule {
             return List.of(refused(device, last.get()));
         }
         Optional<ConfigRequested> served = device.evidence().last(ConfigRequested.class, ConfigRequested::served);
+        Optional<ConfigRequested> notGiven = last.filter(r -> !r.served());
+        if (notGiven.isPresent()) {
+            return List.of(notGiven(device, notGiven.get()));
+        }
         return List.of(served.map(r -> stale(release, r)).orElseGet(() -> never(device, release)));
+    }
+
+    /** It asked, and what it was answered is neither its file nor a refusal. */
+    private static Finding notGiven(CaseOf device, ConfigRequested request) {
+        boolean ours = request.status() >= 500;
+        return new Finding(
+                Cause.PROVISIONING_REFUSED,
+                "answered " + request.status(),
+                Certainty.CERTAIN,
+                0,
+                "is answered " + request.status(),
+                "It asks for its configuration and is answered " + request.status() + ".",
+                ours
+                        ? "The request for " + request.file()
+                                + " came here and could not be answered; the log says why."
+                        : "It asked for " + request.file() + " from " + request.source() + ".",
+                request.at(),
+                device.evidence()
+                        .list(ConfigRequested.class, r -> r.status() == request.status())
+                        .size(),
+                List.of("answered " + request.status() + " to " + request.file()),
+                List.of(Remedy.advice(
+                        ours
+                                ? "See Jordfell’s health and log; the phone asks again by itself."
+                                : "Compare the file that it asks for with the one that its model is sent.")));
     }
 
     /**
@@ -75,6 +107,11 @@ final class FetchRule implements Rule {
         if (device.facts().model().kind() == DeviceKind.SOFTPHONE) {
             return notHandedOver(device, release);
         }
+        Optional<Observation> seen = device.evidence()
+                .last(Observation.class, o -> o instanceof BindingChanged || o instanceof SipSeen s && s.toNode());
+        if (seen.isPresent()) {
+            return registersUnasked(device, release);
+        }
         return new Finding(
                 Cause.NEVER_CALLED_IN,
                 "",
@@ -91,6 +128,24 @@ final class FetchRule implements Rule {
                 List.of(Remedy.advice("Check that it has power and network at "
                         + device.facts().site() + ", and compare the MAC on its label with "
                         + device.facts().address() + ".")));
+    }
+
+    /** Heard by a registrar, and its file was never asked for: somebody set it by hand, or it fetches elsewhere. */
+    private static Finding registersUnasked(CaseOf device, ReleaseFacts release) {
+        return new Finding(
+                Cause.NEVER_CALLED_IN,
+                "heard",
+                Certainty.CERTAIN,
+                0,
+                "heard, never fetched",
+                "It registers, and never asked for its configuration.",
+                "A registrar hears it, so it has power and network; it was set by hand, or was told another provisioning"
+                        + " address than that of " + device.facts().site() + ".",
+                release.at(),
+                0,
+                List.of("released as " + release.revision().brief(), "no request from this MAC", "SIP was seen"),
+                List.of(Remedy.advice("Give it the provisioning address of "
+                        + device.facts().site() + ", or reset it there, so that it asks.")));
     }
 
     /** A softphone asks for nothing before its user has opened the link that hands it over. */
@@ -117,6 +172,7 @@ final class FetchRule implements Rule {
 
     private static Finding stale(ReleaseFacts release, ConfigRequested served) {
         Instant last = served.at();
+        boolean asked = !last.isBefore(release.at());
         return new Finding(
                 Cause.STALE_CONFIG,
                 "",
@@ -124,7 +180,10 @@ final class FetchRule implements Rule {
                 0,
                 "has an older configuration",
                 "It still has revision " + brief(served) + ", from before the last release.",
-                "Revision " + release.revision().brief() + " was released and it has not asked since.",
+                "Revision " + release.revision().brief()
+                        + (asked
+                                ? " was released; it asked since, and was answered with the older one."
+                                : " was released and it has not asked since."),
                 release.at(),
                 0,
                 List.of(

@@ -44,28 +44,109 @@ final class RefusalRule implements Rule {
         }
     }
 
+    /** What names and passwords can be the reason of (RFC 3261 §21.4.4). */
+    private static final int FORBIDDEN = 403;
+
     private static Optional<Finding> refused(
             CaseOf device, LineStatus line, ExtensionFacts extension, SipSeen refusal) {
         if (refusal.message().status() == 404) {
-            return Optional.of(unknown(device, line.position(), refusal));
+            return Optional.of(onRecordAndUnknown(device, line, refusal));
         }
-        Optional<SipSeen> asked = device.evidence()
+        Optional<SipSeen> asked = asked(device, line, refusal);
+        Optional<DigestAnswer> answer =
+                asked.flatMap(s -> s.message().first("Authorization")).flatMap(DigestAnswer::read);
+        if (answer.isEmpty() || refusal.message().status() != FORBIDDEN) {
+            return Optional.of(saysNo(device, line, refusal, false));
+        }
+        RefusedLine refused = new RefusedLine(device, line, extension, refusal, answer.get());
+        PasswordUsed used = PasswordCandidates.find(answer.get(), "REGISTER", extension.number(), device.secrets());
+        return Optional.of(
+                answer.get().username().equals(extension.authUser())
+                        ? refused.wrongPassword(used).orElseGet(() -> saysNo(device, line, refusal, true))
+                        : refused.wrongUser(used));
+    }
+
+    /** No name or password is the reason, so the answer is told as it came. */
+    private static Finding saysNo(CaseOf device, LineStatus line, SipSeen refusal, boolean proven) {
+        String answer = refusal.message().startLine().substring("SIP/2.0 ".length());
+        boolean fails = refusal.message().status() >= 500;
+        // RFC 3261 §20.43: what else the answerer has to say, in quotes behind a code and a name.
+        String warning = refusal.message()
+                .first("Warning")
+                .map(w -> " It adds: " + w.replaceFirst("^[0-9]{3} \\S+ ", "") + ".")
+                .orElse("");
+        long times = device.evidence()
+                .list(
+                        SipSeen.class,
+                        s -> !s.toNode()
+                                && s.number().equals(line.number())
+                                && s.text().startsWith("SIP/2.0 " + answer))
+                .size();
+        return new Finding(
+                Cause.REGISTRAR_SAYS_NO,
+                answer,
+                Certainty.CERTAIN,
+                line.position(),
+                "is answered " + answer,
+                "The registrar answers " + line.number() + " with “" + answer + "”." + warning,
+                fails
+                        ? "That is trouble of " + refusal.node() + ", not of this phone."
+                        : proven
+                                ? "Its user and password fit what is on record, so it is something else that is refused."
+                                : "It was not asked for a password before, so no password is the reason.",
+                refusal.at(),
+                (int) Math.max(1, times),
+                List.of("REGISTER for " + line.number() + " → " + answer + " from " + refusal.node()),
+                List.of(Remedy.advice(
+                        fails
+                                ? "See whether other phones at " + refusal.node() + " are answered so too."
+                                : "See what the registrar allows " + line.number()
+                                        + ": how many devices, and from where.")));
+    }
+
+    /** A 404 to a number that is on record here: it asks in another domain, or the registrar lacks what the record has. */
+    private static Finding onRecordAndUnknown(CaseOf device, LineStatus line, SipSeen refusal) {
+        String domain = device.facts().domain().name();
+        Optional<String> host = asked(device, line, refusal)
+                .map(s -> s.message().startLine().split(" "))
+                .filter(words -> words.length > 1)
+                .map(words -> words[1].replaceFirst("^sips?:(.*@)?", "").replaceFirst("[:;].*$", ""))
+                .filter(h -> !h.equalsIgnoreCase(domain));
+        List<SipSeen> all = device.evidence()
+                .list(SipSeen.class, s -> isUnknownNumber(s) && s.number().equals(refusal.number()));
+        return new Finding(
+                Cause.UNKNOWN_EXTENSION,
+                host.map(h -> "at " + h).orElse("on record"),
+                host.isPresent() ? Certainty.CERTAIN : Certainty.LIKELY,
+                line.position(),
+                refusal.number() + (host.isPresent() ? ": another domain" : " is not known"),
+                host.map(h -> "It registers " + refusal.number() + " at " + h + "; its domain is " + domain + ".")
+                        .orElse("The registrar answers that it does not know " + refusal.number()
+                                + ", which is on record here."),
+                host.map(h -> "Where it registers comes from the registrar that it was sent, or was set on the phone.")
+                        .orElse("The answer came from " + refusal.node()
+                                + ": its accounts and the records here are not the same."),
+                all.isEmpty() ? refusal.at() : all.get(0).at(),
+                Math.max(1, all.size()),
+                List.of("REGISTER for " + refusal.number() + " → 404 from " + refusal.node()),
+                host.isPresent()
+                        ? List.of(
+                                new Remedy(Remedy.Action.RESEND, "Re-send configuration", line.position()),
+                                new Remedy(Remedy.Action.OPEN_SETTINGS, "See where the name comes from", 0))
+                        : List.of(Remedy.advice(
+                                "Give the registrar its accounts anew: under Roster, Extensions, “Accounts"
+                                        + " for a registrar…”.")));
+    }
+
+    /** The request that this answers. */
+    private static Optional<SipSeen> asked(CaseOf device, LineStatus line, SipSeen refusal) {
+        return device.evidence()
                 .last(
                         SipSeen.class,
                         s -> s.toNode()
                                 && s.number().equals(line.number())
                                 && s.text().startsWith("REGISTER ")
                                 && sameTransaction(s, refusal));
-        Optional<DigestAnswer> answer =
-                asked.flatMap(s -> s.message().first("Authorization")).flatMap(DigestAnswer::read);
-        if (answer.isEmpty()) {
-            return Optional.empty();
-        }
-        RefusedLine refused = new RefusedLine(device, line, extension, refusal, answer.get());
-        PasswordUsed used = PasswordCandidates.find(answer.get(), "REGISTER", extension.number(), device.secrets());
-        return answer.get().username().equals(extension.authUser())
-                ? refused.wrongPassword(used)
-                : Optional.of(refused.wrongUser(used));
     }
 
     private static boolean sameTransaction(SipSeen request, SipSeen response) {

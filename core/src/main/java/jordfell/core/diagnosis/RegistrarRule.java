@@ -1,9 +1,11 @@
 package jordfell.core.diagnosis;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.path.DeviceFacts.LineFacts;
+import jordfell.core.path.RegistrarLookups;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
@@ -15,9 +17,8 @@ final class RegistrarRule implements Rule {
     public List<Finding> examine(CaseOf device) {
         StopReport located = device.path().stop(Stop.LOCATED);
         StopReport heard = device.path().stop(Stop.HEARD);
-        Optional<NameLookedUp> failed = device.evidence()
-                .last(NameLookedUp.class, n -> true)
-                .filter(n -> n.answers().isEmpty());
+        Optional<NameLookedUp> failed = RegistrarLookups.of(device.facts(), device.evidence(), Instant.MIN)
+                .failed();
         if (located.state() == StopState.HELD && failed.isPresent()) {
             return List.of(notFound(device, failed.get()));
         }

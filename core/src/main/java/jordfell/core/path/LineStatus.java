@@ -65,6 +65,11 @@ public record LineStatus(
                 && lastHeard.filter(h -> h.at().isAfter(binding.get().at())).isEmpty();
     }
 
+    /** Whether its registration was taken back rather than running out. */
+    public boolean takenBack() {
+        return binding.filter(b -> b.change() == BindingChanged.Change.REMOVED).isPresent();
+    }
+
     /** When its registration ended. */
     public Optional<Instant> endedAt() {
         return binding.map(b -> b.change().live() ? b.expiresAt() : b.at());

@@ -204,17 +204,19 @@ public final class PathComputer {
     }
 
     private StopReport located(Instant since) {
-        Optional<NameLookedUp> lookup = evidence.last(NameLookedUp.class, n -> !n.at().isBefore(since));
-        if (lookup.isPresent() && !lookup.get().answers().isEmpty()) {
+        RegistrarLookups lookups = RegistrarLookups.of(facts, evidence, since);
+        Optional<NameLookedUp> found = lookups.found();
+        if (found.isPresent()) {
             return passed(
                     Stop.LOCATED,
-                    lookup.get().at(),
-                    String.join(", ", lookup.get().answers()));
+                    found.get().at(),
+                    String.join(", ", found.get().answers()));
         }
         if (firstHeard(since).isPresent()) {
             return passed(Stop.LOCATED, firstHeard(since).get().at(), "inferred: it was heard");
         }
-        return lookup.map(l -> held(Stop.LOCATED, l.at(), "DNS has no " + l.name()))
+        return lookups.failed()
+                .map(l -> held(Stop.LOCATED, l.at(), "DNS has no " + l.name()))
                 .orElseGet(() -> waiting(
                         Stop.LOCATED, since, since.plus(USUAL_STEP), now, "no look-up yet", "looked nothing up"));
     }
@@ -264,7 +266,12 @@ public final class PathComputer {
         }
         if (lines.stream().allMatch(l -> l.lapsed(now))) {
             Instant end = lines.get(0).endedAt().orElse(now);
-            return passed(Stop.ACCEPTED, end, "was registered; the registration ran out");
+            return passed(
+                    Stop.ACCEPTED,
+                    end,
+                    lines.stream().allMatch(LineStatus::takenBack)
+                            ? "was registered; the registration was taken back"
+                            : "was registered; the registration ran out");
         }
         LineStatus line = missing.get(0);
         List<SipSeen> asked = asked(line);
@@ -334,7 +341,9 @@ public final class PathComputer {
                     StopState.NOT_SEEN,
                     lapsed.get().endedAt(),
                     Optional.empty(),
-                    "its registration ran out, and nothing was heard since");
+                    lapsed.get().takenBack()
+                            ? "its registration was taken back, and no other came"
+                            : "its registration ran out, and no other came");
         }
         Optional<LineStatus> deaf =
                 lines.stream().filter(l -> !l.answersPings()).findFirst();

@@ -1,0 +1,264 @@
+package jordfell.core.diagnosis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.evidence.Evidence;
+import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.BindingChanged.Change;
+import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.evidence.Observation.SipSeen;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.path.Condition;
+import jordfell.core.path.DeviceFacts;
+import jordfell.core.path.DevicePath;
+import jordfell.core.path.PathComputer;
+import jordfell.core.path.Standing;
+import jordfell.core.path.Stop;
+import jordfell.core.path.StopState;
+import jordfell.core.release.Revision;
+import jordfell.core.roster.Domain;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Sentences that were once said and were not true. Times are seconds after the release. */
+class FalseSentencesTest {
+
+    private static final Instant T = Instant.parse("2026-03-02T08:00:00Z");
+    private static final Revision REV = new Revision("aaaa000011112222");
+    private static final String DOMAIN = "voice.tarnholm.example";
+
+    private static final SecretBook NO_SECRETS = new SecretBook() {
+        @Override
+        public Optional<String> current(String number) {
+            return Optional.empty();
+        }
+
+        @Override
+        public List<String> earlier(String number) {
+            return List.of();
+        }
+
+        @Override
+        public Map<String, String> others(String number) {
+            return Map.of();
+        }
+    };
+
+    private final List<Observation> seen = new ArrayList<>();
+
+    private static Instant at(long seconds) {
+        return T.plusSeconds(seconds);
+    }
+
+    private CaseOf device(long seconds) {
+        DeviceFacts facts = new DeviceFacts(
+                1,
+                Optional.of(MacAddress.of("02-4B-7A-00-53-1C")),
+                Optional.empty(),
+                Standing.IN_USE,
+                "Window 4",
+                new DeviceModel("k", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 20),
+                "Eskvik Pier",
+                T.minusSeconds(600),
+                "Lena Ravn",
+                new Domain(1, DOMAIN, DOMAIN, new Domain.Expiry(60, 120, 600), 2, List.of(), List.of()),
+                List.of(new DeviceFacts.LineFacts(
+                        1, Optional.of(new DeviceFacts.ExtensionFacts(1, "2416", "2416-a", "W4")), DOMAIN, 120)),
+                List.of(),
+                Optional.of(REV),
+                Optional.of(new DeviceFacts.ReleaseFacts(
+                        1,
+                        REV,
+                        T,
+                        "Lena Ravn",
+                        List.of(new DeviceFacts.SentLine(
+                                1, "2416", "2416-a", "harbour", DOMAIN, 120, Optional.empty())))),
+                Optional.empty(),
+                Duration.ofMinutes(5));
+        Evidence evidence = new Evidence(seen);
+        return new CaseOf(facts, evidence, PathComputer.compute(facts, evidence, at(seconds)), NO_SECRETS, at(seconds));
+    }
+
+    private Finding first(long seconds) {
+        return Diagnosis.of(device(seconds)).get(0);
+    }
+
+    private void asked(long t, String revision, int status) {
+        seen.add(new ConfigRequested(at(t), "024b7a00531c.korrin", status, revision, "Korrin K24/2.4.1", "192.0.2.1"));
+    }
+
+    private void lookedUp(long t, String name, String type, String... answers) {
+        seen.add(new NameLookedUp(at(t), name, type, List.of(answers)));
+    }
+
+    private void registers(long t, String host) {
+        seen.add(new SipSeen(
+                at(t),
+                true,
+                "north",
+                "192.0.2.1:5060",
+                "2416",
+                "REGISTER sip:" + host + " SIP/2.0\r\nCall-ID: c\r\nCSeq: 1 REGISTER\r\n\r\n"));
+    }
+
+    private void answered(long t, String status) {
+        seen.add(new SipSeen(
+                at(t),
+                false,
+                "north",
+                "192.0.2.1:5060",
+                "2416",
+                "SIP/2.0 " + status + "\r\nCall-ID: c\r\nCSeq: 1 REGISTER\r\n\r\n"));
+    }
+
+    private void binding(long t, Change change) {
+        seen.add(new BindingChanged(at(t), "2416", change, "sip:2416@192.0.2.1", "north", at(t + 120)));
+    }
+
+    private void carried() {
+        asked(1, REV.id(), 200);
+        lookedUp(2, "_sip._udp." + DOMAIN, "SRV", "north:5060");
+        registers(3, DOMAIN);
+        binding(4, Change.ADDED);
+        binding(100, Change.REFRESHED);
+    }
+
+    @Test
+    void aPhoneThatIsHeardNoMoreIsSentSomebodyForPowerAndCable() {
+        carried();
+        Finding silent = first(300);
+        assertThat(silent.sentence()).isEqualTo("It was registered, and then fell silent.");
+        assertThat(silent.certainty()).as("why is not seen").isEqualTo(Certainty.LIKELY);
+        assertThat(silent.remedies().toString()).contains("power and network cable");
+    }
+
+    @Test
+    void aPhoneThatFetchedSinceHasPowerAndCable() {
+        carried();
+        asked(250, REV.id(), 304);
+        Finding alive = first(300);
+        assertThat(device(300).path().condition()).isEqualTo(Condition.SILENT);
+        assertThat(alive.sentence()).isEqualTo("It is alive, and registers no more.");
+        assertThat(alive.detail()).contains("asked for its configuration after the registration of 2416 had ended");
+        assertThat(alive.remedies().toString()).doesNotContain("cable").contains("UDP");
+    }
+
+    @Test
+    void somebodyElsesRefusedRequestIsNoSignOfLife() {
+        carried();
+        asked(250, "", 401);
+        assertThat(first(300).brief()).isEqualTo("silent");
+    }
+
+    @Test
+    void aPhoneThatLoggedOffDidNotFallSilent() {
+        carried();
+        binding(150, Change.REMOVED);
+        Finding off = first(160);
+        assertThat(off.sentence()).isEqualTo("It logged off.");
+        assertThat(device(160).path().stop(Stop.HOLDING).evidence()).doesNotContain("ran out");
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {404, 429, 500, 503})
+    void aPhoneThatAsksAndIsGivenNothingHasCalledIn(int status) {
+        asked(10, "", status);
+        Finding found = first(400);
+        assertThat(found.sentence()).isEqualTo("It asks for its configuration and is answered " + status + ".");
+        assertThat(found.detail()).doesNotContain("Nothing came");
+    }
+
+    @Test
+    void aPhoneThatARegistrarHearsHasPowerAndNetwork() {
+        registers(20, DOMAIN);
+        binding(21, Change.ADDED);
+        Finding found = first(400);
+        assertThat(found.cause()).isEqualTo(Cause.NEVER_CALLED_IN);
+        assertThat(found.sentence()).isEqualTo("It registers, and never asked for its configuration.");
+        assertThat(found.detail()).contains("it was set by hand");
+    }
+
+    @Test
+    void aPhoneThatAskedAndWasGivenTheOlderFileDidAsk() {
+        asked(-100, "bbbb000011112222", 200);
+        assertThat(first(1_000).detail()).endsWith("and it has not asked since.");
+        asked(200, "bbbb000011112222", 304);
+        assertThat(first(1_000).detail()).endsWith("it asked since, and was answered with the older one.");
+    }
+
+    @Test
+    void aPhoneThatAskedAndWasAnsweredAnErrorDidAsk() {
+        asked(-100, "bbbb000011112222", 200);
+        asked(200, "", 500);
+        assertThat(first(1_000).sentence()).isEqualTo("It asks for its configuration and is answered 500.");
+    }
+
+    @Test
+    void anAddressThatNobodyHasDoesNotHideTheOneThatIsThere() {
+        asked(1, REV.id(), 200);
+        lookedUp(2, DOMAIN, "A", "192.0.2.10");
+        lookedUp(3, DOMAIN, "AAAA");
+        lookedUp(4, "time.tarnholm.example", "A");
+        DevicePath path = device(10).path();
+        assertThat(path.stop(Stop.LOCATED).state()).isEqualTo(StopState.PASSED);
+        assertThat(path.stop(Stop.LOCATED).evidence()).isEqualTo("192.0.2.10");
+    }
+
+    @Test
+    void theTimeServersNameIsNotTheRegistrars() {
+        asked(1, REV.id(), 200);
+        lookedUp(2, "time.tarnholm.example", "A");
+        assertThat(device(10).path().stop(Stop.LOCATED).state()).isEqualTo(StopState.WAITING);
+        lookedUp(3, "_sip._udp." + DOMAIN.toUpperCase(java.util.Locale.ROOT), "SRV");
+        assertThat(first(10).sentence()).isEqualTo("DNS knows no " + DOMAIN.toUpperCase(java.util.Locale.ROOT) + ".");
+    }
+
+    @Test
+    void aNumberOnRecordIsNotToldAsOneThatTheDomainLacks() {
+        asked(1, REV.id(), 200);
+        registers(3, DOMAIN);
+        answered(4, "404 Not Found");
+        Finding found = first(10);
+        assertThat(found.sentence())
+                .isEqualTo("The registrar answers that it does not know 2416, which is on record here.");
+        assertThat(found.certainty()).isEqualTo(Certainty.LIKELY);
+    }
+
+    @Test
+    void aNumberAtAnotherHostIsToldByThatHost() {
+        asked(1, REV.id(), 200);
+        registers(3, "elsewhere.example:5062;transport=udp");
+        answered(4, "404 Not Found");
+        assertThat(first(10).sentence())
+                .isEqualTo("It registers 2416 at elsewhere.example; its domain is " + DOMAIN + ".");
+    }
+
+    @Test
+    void aWrongPasswordIsNotTheReasonOfAFailureOfTheRegistrar() {
+        asked(1, REV.id(), 200);
+        registers(3, DOMAIN);
+        answered(4, "503 Service Unavailable");
+        assertThat(first(10).sentence()).isEqualTo("The registrar answers 2416 with “503 Service Unavailable”.");
+        assertThat(first(10).detail()).isEqualTo("That is trouble of north, not of this phone.");
+    }
+
+    @Test
+    void whatTheRegistrarAddsIsTold() {
+        asked(1, REV.id(), 200);
+        registers(3, DOMAIN);
+        answered(4, "403 Forbidden\r\nWarning: 399 north.tarnholm.example \"Too many contacts\"");
+        assertThat(first(10).sentence())
+                .isEqualTo("The registrar answers 2416 with “403 Forbidden”. It adds: \"Too many contacts\".");
+    }
+}
