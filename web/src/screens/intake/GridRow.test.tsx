@@ -21,6 +21,7 @@ function inSight(onChange: (field: string, text: string) => void) {
     <table>
       <tbody>
         <GridRow
+          room={975}
           row={row}
           columns={[{ field: 'label', heading: 'Label' } as Schemas['ColumnView']]}
           ground={ground}

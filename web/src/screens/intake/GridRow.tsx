@@ -1,5 +1,5 @@
 import { Flex, chakra } from '@chakra-ui/react'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Act, Choice, Entry, Faded } from '../../kit/basics'
@@ -7,6 +7,8 @@ import type { Row, RowState } from './queries'
 
 type Props = {
   row: Row
+  /** How wide the grid is: where a cell’s end is shown, it moves with it. */
+  room: number
   columns: Schemas['ColumnView'][]
   ground: Schemas['Ground']
   mayChange: boolean
@@ -16,6 +18,8 @@ type Props = {
   onRemove: () => void
 }
 
+/** Told apart at their end, as “Ticket window 9” and “Ticket window 7” are: what is too long shows that. */
+const ENDS = new Set(['label'])
 const MONO = new Set(['device', 'extension', 'secondLine', 'serial'])
 const TINT: Record<RowState, string | undefined> = {
   READY: undefined,
@@ -43,7 +47,17 @@ const CellEntry = chakra(Entry, {
   },
 })
 
-export function GridRow({ row, columns, ground, mayChange, chosen, onFocus, onChange, onRemove }: Props) {
+export function GridRow({
+  row,
+  room,
+  columns,
+  ground,
+  mayChange,
+  chosen,
+  onFocus,
+  onChange,
+  onRemove,
+}: Props) {
   const wrong = (field: string) => row.problems.some((p) => p.column === field)
   const first = row.problems[0]
   return (
@@ -69,6 +83,7 @@ export function GridRow({ row, columns, ground, mayChange, chosen, onFocus, onCh
               text={row.cells[c.field] ?? ''}
               shown={row.shown[c.field]}
               mono={MONO.has(c.field)}
+              showEndIn={ENDS.has(c.field) ? room : 0}
               wrong={wrong(c.field)}
               disabled={!mayChange}
               onChange={(text) => onChange(c.field, text)}
@@ -110,13 +125,15 @@ type CellProps = {
   text: string
   shown: string | undefined
   mono: boolean
+  /** How wide the grid is whose cells show their end; 0 for one that shows its beginning. */
+  showEndIn: number
   wrong: boolean
   disabled: boolean
   onChange: (text: string) => void
 }
 
 /** What is read is shown, what was written is edited; it is sent when the cell is left. */
-function Cell({ label, text, shown, mono, wrong, disabled, onChange }: CellProps) {
+function Cell({ label, text, shown, mono, showEndIn, wrong, disabled, onChange }: CellProps) {
   const [draft, setDraft] = useState<string | undefined>()
   const sent = useRef<string | undefined>(undefined)
   const send = () => {
@@ -131,8 +148,15 @@ function Cell({ label, text, shown, mono, wrong, disabled, onChange }: CellProps
     leave.current = send
   })
   useEffect(() => () => leave.current(), [])
+  const box = useRef<HTMLInputElement>(null)
+  const value = draft ?? shown ?? text
+  useLayoutEffect(() => {
+    if (showEndIn && draft === undefined && box.current) box.current.scrollLeft = box.current.scrollWidth
+  }, [showEndIn, draft, value])
   return (
     <CellEntry
+      ref={box}
+      title={showEndIn ? value : undefined}
       aria-label={label}
       aria-invalid={wrong}
       fontFamily={mono ? 'mono' : undefined}
@@ -140,7 +164,7 @@ function Cell({ label, text, shown, mono, wrong, disabled, onChange }: CellProps
       letterSpacing={mono ? '-0.01em' : undefined}
       fontStyle={draft === undefined && shown && !text ? 'italic' : undefined}
       disabled={disabled}
-      value={draft ?? shown ?? text}
+      value={value}
       onFocus={() => setDraft(text)}
       onChange={(e) => setDraft(e.target.value)}
       onBlur={send}

@@ -6,6 +6,7 @@ import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { Grid } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
+import { useWidth } from '../../kit/useWidth'
 import { GridRow } from './GridRow'
 import { RowDetail } from './RowDetail'
 import { PAGE, type RowState, type Sheet, useRows } from './queries'
@@ -13,22 +14,43 @@ import { PAGE, type RowState, type Sheet, useRows } from './queries'
 type Props = { sheet: Sheet; state: RowState | ''; ground: Schemas['Ground']; mayChange: boolean }
 
 const ROW = 30
+const PADDING = 18
 /** Shown whether or not a row has something in them; the others only when one has. */
 const ALWAYS = ['device', 'model', 'label', 'person', 'extension']
-const WIDTHS: Record<string, string> = {
-  device: '148px',
-  model: '100px',
-  extension: '84px',
-  secondLine: '74px',
-  serial: '96px',
-  site: '98px',
-  template: '98px',
-  kit: '92px',
+/** In pixels, where there is room. */
+const WIDTHS: Record<string, number> = {
+  model: 100,
+  extension: 84,
+  secondLine: 74,
+  serial: 96,
+  site: 90,
+  template: 98,
+  kit: 84,
+  label: 124,
+  needs: 184,
+}
+const MAC = 148
+const MARKS = 24 + 26
+
+/** Narrower than this share of their width cells can’t be read any more. */
+const NARROWEST = 0.55
+
+/** The columns’ widths in pixels: an address is never cut, the others share what is left, so that no row hides its end. */
+export function widths(fields: string[], room: number): Record<string, number> {
+  const others = [...fields.filter((f) => f !== 'device'), 'needs']
+  const wanted = others.map((f) => WIDTHS[f] ?? 98)
+  const share = (room - MAC - MARKS) / wanted.reduce((a, b) => a + b, 0)
+  const factor = Math.max(NARROWEST, Math.min(1, share))
+  return {
+    device: MAC,
+    ...Object.fromEntries(others.map((f, i) => [f, Math.floor((wanted[i] ?? 0) * factor)])),
+  }
 }
 
 /** What was fed, row by row; only the rows in sight are asked for and drawn. Every cell is corrected in place. */
 export function IntakeGrid({ sheet, state, ground, mayChange }: Props) {
   const box = useRef<HTMLDivElement>(null)
+  const room = useWidth(box)
   const [at, setAt] = useState(-1)
   const [range, setRange] = useState({ from: 0, to: PAGE })
   const first = Math.floor(range.from / PAGE)
@@ -62,23 +84,36 @@ export function IntakeGrid({ sheet, state, ground, mayChange }: Props) {
   const columns = sheet.columns.filter(
     (c) => c.field !== 'decision' && (ALWAYS.includes(c.field) || sheet.used.includes(c.field)),
   )
+  const wide = widths(
+    columns.map((c) => c.field),
+    room - 2 * PADDING,
+  )
   const items = virtual.getVirtualItems()
   const above = items[0]?.start ?? 0
   const below = virtual.getTotalSize() - (items[items.length - 1]?.end ?? 0)
   const chosen = rows.get(at)
   return (
     <>
-      <Box ref={box} flex="1" minH="0" overflow="auto" px="18px" role="region" aria-label="Rows" tabIndex={0}>
-        <Grid tableLayout="fixed" minW={`${260 + columns.length * 98}px`}>
+      <Box
+        ref={box}
+        flex="1"
+        minH="0"
+        overflow="auto"
+        px={`${PADDING}px`}
+        role="region"
+        aria-label="Rows"
+        tabIndex={0}
+      >
+        <Grid tableLayout="fixed" minW={`${Object.values(wide).reduce((a, b) => a + b, MARKS)}px`}>
           <chakra.thead position="sticky" top="0" bg="paper" zIndex="1">
             <tr>
               <th style={{ width: '24px' }} aria-label="State" />
               {columns.map((c) => (
-                <th key={c.field} style={{ width: WIDTHS[c.field] }}>
+                <th key={c.field} style={{ width: c.field === 'person' ? undefined : wide[c.field] }}>
                   {c.heading}
                 </th>
               ))}
-              <th style={{ width: '196px' }}>What it needs</th>
+              <th style={{ width: wide['needs'] }}>What it needs</th>
               <th style={{ width: '26px' }} aria-label="Remove" />
             </tr>
           </chakra.thead>
@@ -90,6 +125,7 @@ export function IntakeGrid({ sheet, state, ground, mayChange }: Props) {
                 <GridRow
                   key={row.position}
                   row={row}
+                  room={room}
                   columns={columns}
                   ground={ground}
                   mayChange={mayChange}

@@ -131,15 +131,17 @@ function Claims({ onOpen }: { onOpen: (deviceId: number) => void }) {
     <Box mt="18px">
       <Heading>Waiting to be claimed</Heading>
       {claims.map((c) => (
-        <Flex key={c.deviceId} gap="8px" py="3px" align="baseline">
-          <Mono>{c.code}</Mono>
-          <Act kind="quiet" whiteSpace="normal" textAlign="left" onClick={() => onOpen(c.deviceId)}>
+        <Box key={c.deviceId} py="3px">
+          <Flex gap="8px" align="baseline">
+            <Mono>{c.code}</Mono>
+            <chakra.span color={c.expired ? 'rust' : 'faded'} ml="auto" whiteSpace="nowrap" fontSize="12px">
+              {c.expired ? 'ran out' : `${daysLeft(c.expires)} left`}
+            </chakra.span>
+          </Flex>
+          <Act kind="quiet" px="0" whiteSpace="normal" textAlign="left" onClick={() => onOpen(c.deviceId)}>
             {c.label}
           </Act>
-          <chakra.span color={c.expired ? 'rust' : 'faded'} ml="auto" whiteSpace="nowrap" fontSize="12px">
-            {c.expired ? 'ran out' : `${daysLeft(c.expires)} left`}
-          </chakra.span>
-        </Flex>
+        </Box>
       ))}
     </Box>
   )

@@ -114,7 +114,9 @@ public class ObservationLog implements WorldObserver {
                 return;
             } catch (RuntimeException | Error e) {
                 lost.addAndGet(batch.size());
-                log.error("{} observations could not be written", batch.size(), e);
+                if (!closed) { // what is seen while the server stops has nowhere to go
+                    log.error("{} observations could not be written", batch.size(), e);
+                }
             } finally {
                 written.addAndGet(batch.size());
             }
