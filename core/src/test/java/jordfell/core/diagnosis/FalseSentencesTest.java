@@ -2,14 +2,10 @@ package jordfell.core.diagnosis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import jordfell.core.catalogue.DeviceKind;
-import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
@@ -17,16 +13,14 @@ import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.SipSeen;
-import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
 import jordfell.core.path.PathComputer;
-import jordfell.core.path.Standing;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopState;
+import jordfell.core.path.WindowFour;
 import jordfell.core.release.Revision;
-import jordfell.core.roster.Domain;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -38,23 +32,6 @@ class FalseSentencesTest {
     private static final Revision REV = new Revision("aaaa000011112222");
     private static final String DOMAIN = "voice.tarnholm.example";
 
-    private static final SecretBook NO_SECRETS = new SecretBook() {
-        @Override
-        public Optional<String> current(String number) {
-            return Optional.empty();
-        }
-
-        @Override
-        public List<String> earlier(String number) {
-            return List.of();
-        }
-
-        @Override
-        public Map<String, String> others(String number) {
-            return Map.of();
-        }
-    };
-
     private final List<Observation> seen = new ArrayList<>();
 
     private static Instant at(long seconds) {
@@ -62,32 +39,12 @@ class FalseSentencesTest {
     }
 
     private CaseOf device(long seconds) {
-        DeviceFacts facts = new DeviceFacts(
-                1,
-                Optional.of(MacAddress.of("02-4B-7A-00-53-1C")),
-                Optional.empty(),
-                Standing.IN_USE,
-                "Window 4",
-                new DeviceModel("k", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 20),
-                "Eskvik Pier",
-                T.minusSeconds(600),
-                "Lena Ravn",
-                new Domain(1, DOMAIN, DOMAIN, new Domain.Expiry(60, 120, 600), 2, List.of(), List.of()),
-                List.of(new DeviceFacts.LineFacts(
-                        1, Optional.of(new DeviceFacts.ExtensionFacts(1, "2416", "2416-a", "W4")), DOMAIN, 120)),
-                List.of(),
-                Optional.of(REV),
-                Optional.of(new DeviceFacts.ReleaseFacts(
-                        1,
-                        REV,
-                        T,
-                        "Lena Ravn",
-                        List.of(new DeviceFacts.SentLine(
-                                1, "2416", "2416-a", "harbour", DOMAIN, 120, Optional.empty())))),
-                Optional.empty(),
-                Duration.ofMinutes(5));
+        DeviceFacts facts = new WindowFour(DOMAIN, T.minusSeconds(600))
+                .released(T, "harbour", Optional.empty())
+                .facts();
         Evidence evidence = new Evidence(seen);
-        return new CaseOf(facts, evidence, PathComputer.compute(facts, evidence, at(seconds)), NO_SECRETS, at(seconds));
+        return new CaseOf(
+                facts, evidence, PathComputer.compute(facts, evidence, at(seconds)), new NoSecrets(), at(seconds));
     }
 
     private Finding first(long seconds) {

@@ -2,28 +2,17 @@ package jordfell.core.diagnosis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import jordfell.core.catalogue.DeviceKind;
-import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.diagnosis.MatchSheet.Row;
 import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.SipSeen;
-import jordfell.core.identity.MacAddress;
 import jordfell.core.path.DeviceFacts;
-import jordfell.core.path.DeviceFacts.ExtensionFacts;
-import jordfell.core.path.DeviceFacts.LineFacts;
-import jordfell.core.path.DeviceFacts.ReleaseFacts;
-import jordfell.core.path.DeviceFacts.SentLine;
 import jordfell.core.path.PathComputer;
-import jordfell.core.path.Standing;
-import jordfell.core.release.Revision;
-import jordfell.core.roster.Domain;
-import jordfell.core.roster.RegistrarNode;
+import jordfell.core.path.WindowFour;
 import jordfell.core.sip.DigestAlgorithm;
 import jordfell.core.sip.DigestAnswer;
 import jordfell.core.sip.DigestChallenge;
@@ -76,35 +65,9 @@ class MatchSheetTest {
     }
 
     private static Row row(String what, String sentPassword, Observation... seen) {
-        DeviceFacts facts = new DeviceFacts(
-                1,
-                Optional.of(MacAddress.of("02-4B-7A-00-53-1C")),
-                Optional.empty(),
-                Standing.IN_USE,
-                "Window 4",
-                new DeviceModel("k", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 20),
-                "Pier",
-                T,
-                "Lena Ravn",
-                new Domain(
-                        1,
-                        DOMAIN,
-                        DOMAIN,
-                        new Domain.Expiry(60, 120, 600),
-                        2,
-                        List.of(new RegistrarNode("north", "n.v.example", "192.0.2.11", 5060, 10, 1)),
-                        List.of()),
-                List.of(new LineFacts(1, Optional.of(new ExtensionFacts(1, "2416", "2416-a", "W4")), DOMAIN, 120)),
-                List.of(),
-                Optional.of(new Revision("aaaa")),
-                Optional.of(new ReleaseFacts(
-                        1,
-                        new Revision("aaaa"),
-                        T,
-                        "Lena Ravn",
-                        List.of(new SentLine(1, "2416", "2416-a", sentPassword, DOMAIN, 120, Optional.empty())))),
-                Optional.empty(),
-                Duration.ofMinutes(5));
+        DeviceFacts facts = new WindowFour(DOMAIN, T)
+                .released(T, sentPassword, Optional.empty())
+                .facts();
         Evidence evidence = new Evidence(List.of(seen));
         CaseOf device = new CaseOf(
                 facts, evidence, PathComputer.compute(facts, evidence, T.plusSeconds(9)), BOOK, T.plusSeconds(9));

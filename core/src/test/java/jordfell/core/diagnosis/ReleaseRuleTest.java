@@ -2,77 +2,30 @@ package jordfell.core.diagnosis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import jordfell.core.catalogue.DeviceKind;
-import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.evidence.Evidence;
-import jordfell.core.identity.MacAddress;
 import jordfell.core.path.DeviceFacts;
-import jordfell.core.path.DeviceFacts.ExtensionFacts;
 import jordfell.core.path.DeviceFacts.HeldBack;
-import jordfell.core.path.DeviceFacts.LineFacts;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
 import jordfell.core.path.PathComputer;
 import jordfell.core.path.Standing;
 import jordfell.core.path.Stop;
+import jordfell.core.path.WindowFour;
 import jordfell.core.release.Revision;
-import jordfell.core.roster.Domain;
 import org.junit.jupiter.api.Test;
 
 class ReleaseRuleTest {
 
     private static final Instant NOW = Instant.parse("2026-06-01T08:00:00Z");
 
-    private static final SecretBook NO_SECRETS = new SecretBook() {
-        @Override
-        public Optional<String> current(String number) {
-            return Optional.empty();
-        }
-
-        @Override
-        public List<String> earlier(String number) {
-            return List.of();
-        }
-
-        @Override
-        public Map<String, String> others(String number) {
-            return Map.of();
-        }
-    };
-
-    private boolean bound = true;
-    private Standing standing = Standing.IN_USE;
-    private Optional<ReleaseFacts> released = Optional.empty();
-    private Optional<HeldBack> heldBack = Optional.empty();
+    private final WindowFour window = new WindowFour("v.example", NOW.minusSeconds(600));
 
     private CaseOf device() {
-        DeviceFacts facts = new DeviceFacts(
-                1,
-                Optional.of(MacAddress.of("02-4B-7A-00-53-1C")),
-                Optional.empty(),
-                standing,
-                "Window 4",
-                new DeviceModel("k", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 20),
-                "Pier",
-                NOW.minusSeconds(600),
-                "Lena Ravn",
-                new Domain(1, "v.example", "v.example", new Domain.Expiry(60, 120, 600), 2, List.of(), List.of()),
-                List.of(new LineFacts(
-                        1,
-                        bound ? Optional.of(new ExtensionFacts(1, "2416", "2416-a", "W4")) : Optional.empty(),
-                        "v.example",
-                        120)),
-                List.of(),
-                Optional.of(new Revision("bbbb")),
-                released,
-                heldBack,
-                Duration.ofMinutes(15));
+        DeviceFacts facts = window.facts();
         Evidence nothing = new Evidence(List.of());
-        return new CaseOf(facts, nothing, PathComputer.compute(facts, nothing, NOW), NO_SECRETS, NOW);
+        return new CaseOf(facts, nothing, PathComputer.compute(facts, nothing, NOW), new NoSecrets(), NOW);
     }
 
     private Finding first() {
@@ -87,7 +40,7 @@ class ReleaseRuleTest {
 
     @Test
     void firstConfigurationInAWaveThatHasNotBegunWaitsForIt() {
-        heldBack = Optional.of(new HeldBack(31, 2, NOW.minusSeconds(60), ""));
+        window.heldBack = Optional.of(new HeldBack(31, 2, NOW.minusSeconds(60), ""));
         assertThat(first().cause()).isEqualTo(Cause.RELEASE_HELD);
         assertThat(first().sentence())
                 .isEqualTo("Its first configuration waits in wave 2 of release 31, which has not begun.");
@@ -100,7 +53,7 @@ class ReleaseRuleTest {
 
     @Test
     void firstConfigurationInAWaveThatStoppedSaysWhyItDid() {
-        heldBack = Optional.of(new HeldBack(31, 2, NOW.minusSeconds(60), "1 of 4 got worse: Window 2."));
+        window.heldBack = Optional.of(new HeldBack(31, 2, NOW.minusSeconds(60), "1 of 4 got worse: Window 2."));
         assertThat(first().cause()).isEqualTo(Cause.RELEASE_HELD);
         assertThat(first().sentence())
                 .isEqualTo("Its first configuration was held back, because wave 2 of release 31 stopped: "
@@ -113,9 +66,9 @@ class ReleaseRuleTest {
 
     @Test
     void deviceThatHasAnEarlierReleaseKeepsItsDialToneAndIsNotHeld() {
-        released =
+        window.released =
                 Optional.of(new ReleaseFacts(30, new Revision("aaaa"), NOW.minusSeconds(30), "Lena Ravn", List.of()));
-        heldBack = Optional.of(new HeldBack(31, 2, NOW.minusSeconds(10), "Mats stopped it."));
+        window.heldBack = Optional.of(new HeldBack(31, 2, NOW.minusSeconds(10), "Mats stopped it."));
         assertThat(Diagnosis.of(device())).extracting(Finding::cause).doesNotContain(Cause.RELEASE_HELD);
         assertThat(device().path().stop(Stop.RELEASED).evidence())
                 .endsWith("; a newer one was held back when wave 2 of release 31 stopped");
@@ -123,8 +76,8 @@ class ReleaseRuleTest {
 
     @Test
     void lineWithoutAnExtensionComesFirst() {
-        bound = false;
-        heldBack = Optional.of(new HeldBack(31, 2, NOW.minusSeconds(60), ""));
+        window.bound = false;
+        window.heldBack = Optional.of(new HeldBack(31, 2, NOW.minusSeconds(60), ""));
         assertThat(Diagnosis.of(device()))
                 .extracting(Finding::cause)
                 .contains(Cause.LINE_UNBOUND)
@@ -133,7 +86,7 @@ class ReleaseRuleTest {
 
     @Test
     void spareNeedsNoRelease() {
-        standing = Standing.SPARE;
+        window.standing = Standing.SPARE;
         assertThat(Diagnosis.of(device())).isEmpty();
     }
 }

@@ -2,13 +2,10 @@ package jordfell.core.path;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import jordfell.core.catalogue.DeviceKind;
-import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
@@ -18,9 +15,7 @@ import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.SipSeen;
 import jordfell.core.evidence.Observation.TestCalled;
-import jordfell.core.identity.MacAddress;
 import jordfell.core.release.Revision;
-import jordfell.core.roster.Domain;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -41,37 +36,13 @@ class PathComputerTest {
     }
 
     private DevicePath path(long seconds) {
-        DeviceFacts facts = new DeviceFacts(
-                1,
-                Optional.of(MacAddress.of("02-4B-7A-00-53-1C")),
-                Optional.empty(),
-                Standing.IN_USE,
-                "Window 4",
-                new DeviceModel("k", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 20),
-                "Pier",
-                T.minusSeconds(600),
-                "Lena Ravn",
-                new Domain(1, "v.example", "v.example", new Domain.Expiry(60, 120, 600), 2, List.of(), List.of()),
-                List.of(new DeviceFacts.LineFacts(
-                        1,
-                        bound
-                                ? Optional.of(new DeviceFacts.ExtensionFacts(1, "2416", "2416-a", "W4"))
-                                : Optional.empty(),
-                        "v.example",
-                        120)),
-                problems,
-                Optional.of(REV),
-                released
-                        ? Optional.of(new DeviceFacts.ReleaseFacts(
-                                1,
-                                REV,
-                                T,
-                                "Lena Ravn",
-                                List.of(new DeviceFacts.SentLine(
-                                        1, "2416", "2416-a", "harbour", "v.example", 120, given))))
-                        : Optional.empty(),
-                Optional.empty(),
-                Duration.ofMinutes(5));
+        WindowFour window = new WindowFour("v.example", T.minusSeconds(600));
+        window.bound = bound;
+        window.problems = problems;
+        if (released) {
+            window.released(T, "harbour", given);
+        }
+        DeviceFacts facts = window.facts();
         return PathComputer.compute(facts, facts.own(new Evidence(seen)), at(seconds));
     }
 

@@ -1,0 +1,73 @@
+package jordfell.core.path;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.path.DeviceFacts.ExtensionFacts;
+import jordfell.core.path.DeviceFacts.HeldBack;
+import jordfell.core.path.DeviceFacts.LineFacts;
+import jordfell.core.path.DeviceFacts.ReleaseFacts;
+import jordfell.core.path.DeviceFacts.SentLine;
+import jordfell.core.release.Revision;
+import jordfell.core.roster.Domain;
+import jordfell.core.roster.RegistrarNode;
+
+/** A ticket window's phone with 2416 on its one line, as tests need it; each changes what it is about. */
+public final class WindowFour {
+
+    private final String domain;
+    private final Instant enrolledAt;
+    public Standing standing = Standing.IN_USE;
+    public boolean bound = true;
+    public List<String> problems = List.of();
+    public Revision current = new Revision("aaaa000011112222");
+    public Optional<ReleaseFacts> released = Optional.empty();
+    public Optional<HeldBack> heldBack = Optional.empty();
+
+    public WindowFour(String domain, Instant enrolledAt) {
+        this.domain = domain;
+        this.enrolledAt = enrolledAt;
+    }
+
+    /** Its present revision was released, with this password, and 2416 is given since then. */
+    public WindowFour released(Instant at, String password, Optional<Instant> since) {
+        released = Optional.of(new ReleaseFacts(
+                1, current, at, "Lena Ravn", List.of(new SentLine(1, "2416", "2416-a", password, domain, 120, since))));
+        return this;
+    }
+
+    public DeviceFacts facts() {
+        return new DeviceFacts(
+                1,
+                Optional.of(MacAddress.of("02-4B-7A-00-53-1C")),
+                Optional.empty(),
+                standing,
+                "Window 4",
+                new DeviceModel("k", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 20),
+                "Eskvik Pier",
+                enrolledAt,
+                "Lena Ravn",
+                new Domain(
+                        1,
+                        domain,
+                        domain,
+                        new Domain.Expiry(60, 120, 600),
+                        2,
+                        List.of(new RegistrarNode("north", "n.v.example", "192.0.2.11", 5060, 10, 1)),
+                        List.of()),
+                List.of(new LineFacts(
+                        1,
+                        bound ? Optional.of(new ExtensionFacts(1, "2416", "2416-a", "W4")) : Optional.empty(),
+                        domain,
+                        120)),
+                problems,
+                Optional.of(current),
+                released,
+                heldBack,
+                Duration.ofMinutes(5));
+    }
+}
