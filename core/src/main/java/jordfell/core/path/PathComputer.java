@@ -38,12 +38,14 @@ public final class PathComputer {
 
     private final DeviceFacts facts;
     private final Evidence evidence;
+    private final Optional<Taken> before;
     private final Instant now;
     private final List<LineStatus> lines;
     private final List<StopReport> stops = new ArrayList<>();
 
-    private PathComputer(DeviceFacts facts, Evidence evidence, Instant now) {
+    private PathComputer(DeviceFacts facts, Evidence evidence, Optional<Taken> before, Instant now) {
         this.facts = facts;
+        this.before = before;
         this.evidence = evidence.until(now);
         this.now = now;
         this.lines = facts.lines().stream()
@@ -55,7 +57,16 @@ public final class PathComputer {
 
     /** The path at the given moment; later observations are not looked at. */
     public static DevicePath compute(DeviceFacts facts, Evidence evidence, Instant now) {
-        return new PathComputer(facts, evidence, now).compute();
+        return compute(facts, evidence, Optional.empty(), now);
+    }
+
+    /**
+     * The same, with what was found before.
+     *
+     * @param before the configuration that the device had when its path was last computed
+     */
+    public static DevicePath compute(DeviceFacts facts, Evidence evidence, Optional<Taken> before, Instant now) {
+        return new PathComputer(facts, evidence, before, now).compute();
     }
 
     private DevicePath compute() {
@@ -81,7 +92,13 @@ public final class PathComputer {
                 .map(StopReport::stop)
                 .findFirst()
                 .orElse(Stop.PROVEN);
-        return new DevicePath(stops, lines, condition(at), at, recheckAt());
+        return new DevicePath(
+                stops,
+                lines,
+                condition(at),
+                at,
+                recheckAt(),
+                fetched.map(f -> new Taken(f.revision(), onPhoneSince.orElseThrow())));
     }
 
     /** A device that is not in use needs no dial tone. */
@@ -97,7 +114,7 @@ public final class PathComputer {
                         facts.standing() == Standing.SPARE ? "a spare" : "retired"));
             }
         }
-        return new DevicePath(stops, lines, Condition.PARKED, Stop.BOUND, Optional.empty());
+        return new DevicePath(stops, lines, Condition.PARKED, Stop.BOUND, Optional.empty(), Optional.empty());
     }
 
     private StopReport known() {
@@ -193,14 +210,18 @@ public final class PathComputer {
                         "never asked for its configuration"));
     }
 
-    /** When the phone first took the revision that it has now, as far back as evidence goes. */
+    /** When the phone first took the revision that it has now, as far back as evidence and what was found before go. */
     private Instant startOfStreak(ConfigRequested newest) {
         List<ConfigRequested> served = evidence.list(ConfigRequested.class, ConfigRequested::served);
         Instant start = newest.at();
         for (int i = served.size() - 1; i >= 0 && served.get(i).revision().equals(newest.revision()); i--) {
             start = served.get(i).at();
         }
-        return start;
+        Instant seen = start;
+        return before.filter(b -> b.revision().equals(newest.revision()))
+                .map(Taken::since)
+                .filter(since -> since.isBefore(seen))
+                .orElse(seen);
     }
 
     private StopReport located(Instant since) {

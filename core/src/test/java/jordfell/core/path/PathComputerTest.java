@@ -30,6 +30,7 @@ class PathComputerTest {
     private boolean bound = true;
     private List<String> problems = List.of();
     private Optional<Instant> given = Optional.empty();
+    private Optional<Taken> before = Optional.empty();
 
     private static Instant at(long seconds) {
         return T.plusSeconds(seconds);
@@ -43,7 +44,7 @@ class PathComputerTest {
             window.released(T, "harbour", given);
         }
         DeviceFacts facts = window.facts();
-        return PathComputer.compute(facts, facts.own(new Evidence(seen)), at(seconds));
+        return PathComputer.compute(facts, facts.own(new Evidence(seen)), before, at(seconds));
     }
 
     private void fetched(long t, String revision, int status) {
@@ -103,6 +104,28 @@ class PathComputerTest {
         given = Optional.of(T);
         assertThat(path(4).condition()).isEqualTo(Condition.UNDER_WAY);
         assertThat(path(4).stop(Stop.ACCEPTED).state()).isEqualTo(StopState.WAITING);
+    }
+
+    @Test
+    void aPhoneThatAsksEveryMinuteStaysProvenWhenEvidenceNoLongerReachesBack() {
+        upTo("HOLDING");
+        for (boolean outbound : new boolean[] {true, false}) {
+            seen.add(new TestCalled(at(120), "2416", outbound, true, "200 OK"));
+        }
+        assertThat(path(130).condition()).isEqualTo(Condition.PROVEN);
+        before = path(130).taken();
+        assertThat(before).hasValue(new Taken(REV.id(), at(1)));
+        seen.removeIf(o -> o instanceof ConfigRequested || o instanceof NameLookedUp || o instanceof SipSeen);
+        for (int minute = 100; minute < 140; minute++) {
+            fetched(minute * 60L, REV.id(), 304);
+        }
+        register(8_300);
+        binding(8_301, Change.REFRESHED);
+        assertThat(path(8_390).condition()).isEqualTo(Condition.PROVEN);
+        before = Optional.of(new Taken("another", at(1)));
+        assertThat(path(8_390).condition())
+                .as("another configuration has to prove itself")
+                .isEqualTo(Condition.CARRYING);
     }
 
     @Test

@@ -50,7 +50,7 @@ class DeviceCase {
             var now = clock.instant();
             // What is said of a moment rests on what was seen by then, of the lines that it has.
             Evidence evidence = records.facts().own(observations.of(deviceId).until(now));
-            DevicePath path = PathComputer.compute(records.facts(), evidence, now);
+            DevicePath path = PathComputer.compute(records.facts(), evidence, states.taken(deviceId), now);
             CaseOf device = new CaseOf(
                     records.facts(), evidence, path, book(records.domain().id()), now);
             return new Opened(records, device, remembering(deviceId, Diagnosis.of(device)));

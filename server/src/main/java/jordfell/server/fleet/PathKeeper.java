@@ -244,7 +244,8 @@ public class PathKeeper {
                                 .map(l -> l.extension().map(e -> e.number()).orElse("–"))
                                 .toList()),
                 rank + (int) passed,
-                facts.released().map(r -> r.revision().id()).orElse(""));
+                facts.released().map(r -> r.revision().id()).orElse(""),
+                path.taken());
     }
 
     private static String word(DevicePath path, StopReport at, Optional<Finding> finding) {

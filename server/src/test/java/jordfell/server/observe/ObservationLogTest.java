@@ -3,9 +3,13 @@ package jordfell.server.observe;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Instant;
+import java.util.Map;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.BindingChanged.Change;
+import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.identity.MacAddress;
+import jordfell.server.fleet.PathKeeper;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import org.junit.jupiter.api.Test;
@@ -20,11 +24,12 @@ class ObservationLogTest {
     private final ObservationStore store = pier.server().bean(ObservationStore.class);
 
     private void bound(Optional<MacAddress> mac, String number, String contact) {
+        bound(mac, number, contact, Change.ADDED);
+    }
+
+    private void bound(Optional<MacAddress> mac, String number, String contact, Change change) {
         Instant now = Instant.now();
-        log.observed(
-                DOMAIN,
-                mac,
-                new BindingChanged(now, number, BindingChanged.Change.ADDED, contact, "north", now.plusSeconds(60)));
+        log.observed(DOMAIN, mac, new BindingChanged(now, number, change, contact, "north", now.plusSeconds(60)));
         log.flush();
     }
 
@@ -42,5 +47,34 @@ class ObservationLogTest {
         assertThat(bindings(device)).isEqualTo(2);
         bound(Optional.empty(), "2231", "sip:2231@192.0.2.3");
         assertThat(bindings(device)).as("of another agent").isEqualTo(2);
+    }
+
+    /** Of each kind only the newest are looked at: what a phone proved must not be forgotten because it asks often. */
+    @Test
+    void aPhoneThatAsksOftenStaysProven() {
+        String mac = "02-4B-7A-0E-23-02";
+        long device = pier.enrolled(mac, "Eager desk", "2246", "");
+        pier.release(device);
+        pier.unbox(mac);
+        RunningServer.untilLong("registered", () -> pier.rail(device).startsWith("ppppppp"));
+        bound(Optional.of(MacAddress.of(mac)), "2246", "sip:2246@192.0.2.4", Change.REFRESHED);
+        pier.client().post("/api/devices/" + device + "/test-call", Map.of());
+        RunningServer.until("proven", () -> pier.rail(device).equals("ppppppppp"));
+        ConfigRequested first = store.of(device)
+                .list(ConfigRequested.class, ConfigRequested::served)
+                .get(0);
+        for (int i = 0; i < 100; i++) {
+            log.observed(
+                    "",
+                    Optional.of(MacAddress.of(mac)),
+                    new ConfigRequested(
+                            Instant.now(), first.file(), 304, first.revision(), first.userAgent(), first.source()));
+        }
+        log.flush();
+        assertThat(store.of(device).list(ConfigRequested.class, r -> r.at().equals(first.at())))
+                .as("its first request is out of sight")
+                .isEmpty();
+        pier.server().bean(PathKeeper.class).computeTouched();
+        assertThat(pier.rail(device)).isEqualTo("ppppppppp");
     }
 }
