@@ -1,12 +1,19 @@
 package jordfell.core.catalogue;
 
+import java.util.Arrays;
 import java.util.Collection;
+import java.util.List;
 import java.util.Optional;
 
 /** Decides whether a device may be relied on with the firmware that it has. */
 public final class FirmwareFitness {
 
     private FirmwareFitness() {}
+
+    /** The versions that a text lists, between commas or blanks. */
+    public static List<String> listed(String text) {
+        return Arrays.stream(text.split("[,\\s]+")).filter(t -> !t.isEmpty()).toList();
+    }
 
     /**
      * What is wrong with it, to be read behind “it has”; empty if nothing is, or if nothing is known.

@@ -16,6 +16,9 @@ import jordfell.core.path.StopState;
 /** <em>never-called-in</em> and <em>stale-config</em>: released, and past the usual time not fetched. */
 final class FetchRule implements Rule {
 
+    /** Too Many Requests (RFC 6585 §4). */
+    private static final int SLOWED = 429;
+
     @Override
     public List<Finding> examine(CaseOf device) {
         StopReport fetched = device.path().stop(Stop.FETCHED);
@@ -38,27 +41,40 @@ final class FetchRule implements Rule {
 
     /** It asked, and what it was answered is neither its file nor a refusal. */
     private static Finding notGiven(CaseOf device, ConfigRequested request) {
-        boolean ours = request.status() >= 500;
+        int status = request.status();
         return new Finding(
                 Cause.PROVISIONING_REFUSED,
-                "answered " + request.status(),
+                "answered " + status,
                 Certainty.CERTAIN,
                 0,
-                "is answered " + request.status(),
-                "It asks for its configuration and is answered " + request.status() + ".",
-                ours
-                        ? "The request for " + request.file()
-                                + " came here and could not be answered; the log says why."
-                        : "It asked for " + request.file() + " from " + request.source() + ".",
+                "is answered " + status,
+                "It asks for its configuration and is answered " + status + ".",
+                whyNotGiven(request),
                 request.at(),
                 device.evidence()
-                        .list(ConfigRequested.class, r -> r.status() == request.status())
+                        .list(ConfigRequested.class, r -> r.status() == status)
                         .size(),
-                List.of("answered " + request.status() + " to " + request.file()),
-                List.of(Remedy.advice(
-                        ours
-                                ? "See Jordfell’s health and log; the phone asks again by itself."
-                                : "Compare the file that it asks for with the one that its model is sent.")));
+                List.of("answered " + status + " to " + request.file()),
+                List.of(Remedy.advice(adviceNotGiven(status))));
+    }
+
+    private static String whyNotGiven(ConfigRequested request) {
+        if (request.status() == SLOWED) {
+            return "Too many requests from " + request.source() + " could not prove to be the phone, so all from there"
+                    + " are slowed.";
+        }
+        return request.status() >= 500
+                ? "The request for " + request.file() + " came here and could not be answered; the log says why."
+                : "It asked for " + request.file() + " from " + request.source() + ".";
+    }
+
+    private static String adviceNotGiven(int status) {
+        if (status == SLOWED) {
+            return "Such addresses are listed under Intake; let this one in again if it is yours.";
+        }
+        return status >= 500
+                ? "See Jordfell’s health and log; the phone asks again by itself."
+                : "Compare the file that it asks for with the one that its model is sent.";
     }
 
     /**
@@ -138,8 +154,8 @@ final class FetchRule implements Rule {
                 Certainty.CERTAIN,
                 0,
                 "heard, never fetched",
-                "It registers, and never asked for its configuration.",
-                "A registrar hears it, so it has power and network; it was set by hand, or was told another provisioning"
+                "It was heard by a registrar, and never asked for its configuration.",
+                "So it had power and network; it was set by hand, or was told another provisioning"
                         + " address than that of " + device.facts().site() + ".",
                 release.at(),
                 0,

@@ -61,7 +61,7 @@ final class LapseRule implements Rule {
                 "registers no more",
                 "It is alive, and registers no more.",
                 "It " + did(sign) + " after the registration of " + line.number()
-                        + " had ended; no REGISTER has reached a registrar since.",
+                        + " had ended; no other registration of it has reached a registrar since.",
                 end,
                 0,
                 List.of("registration of " + line.number() + " ended", "it " + did(sign) + " later"),

@@ -56,18 +56,31 @@ final class RefusalRule implements Rule {
         Optional<DigestAnswer> answer =
                 asked.flatMap(s -> s.message().first("Authorization")).flatMap(DigestAnswer::read);
         if (answer.isEmpty() || refusal.message().status() != FORBIDDEN) {
-            return Optional.of(saysNo(device, line, refusal, false));
+            boolean unanswered = asked.isPresent() && answer.isEmpty();
+            return Optional.of(saysNo(
+                    device,
+                    line,
+                    refusal,
+                    unanswered
+                            ? "The request that it refused answered no challenge, so no password is the reason."
+                            : "The answer names no user and no password as the reason."));
         }
         RefusedLine refused = new RefusedLine(device, line, extension, refusal, answer.get());
         PasswordUsed used = PasswordCandidates.find(answer.get(), "REGISTER", extension.number(), device.secrets());
         return Optional.of(
                 answer.get().username().equals(extension.authUser())
-                        ? refused.wrongPassword(used).orElseGet(() -> saysNo(device, line, refusal, true))
+                        ? refused.wrongPassword(used)
+                                .orElseGet(() -> saysNo(
+                                        device,
+                                        line,
+                                        refusal,
+                                        "Its user and password fit what is on record, so it is something else that is"
+                                                + " refused."))
                         : refused.wrongUser(used));
     }
 
     /** No name or password is the reason, so the answer is told as it came. */
-    private static Finding saysNo(CaseOf device, LineStatus line, SipSeen refusal, boolean proven) {
+    private static Finding saysNo(CaseOf device, LineStatus line, SipSeen refusal, String detail) {
         String answer = refusal.message().startLine().substring("SIP/2.0 ".length());
         boolean fails = refusal.message().status() >= 500;
         // RFC 3261 §20.43: what else the answerer has to say, in quotes behind a code and a name.
@@ -90,10 +103,9 @@ final class RefusalRule implements Rule {
                 "is answered " + answer,
                 "The registrar answers " + line.number() + " with “" + answer + "”." + warning,
                 fails
-                        ? "That is trouble of " + refusal.node() + ", not of this phone."
-                        : proven
-                                ? "Its user and password fit what is on record, so it is something else that is refused."
-                                : "It was not asked for a password before, so no password is the reason.",
+                        ? "That is a failure that " + refusal.node()
+                                + " tells of itself; it names nothing that is wrong with the phone."
+                        : detail,
                 refusal.at(),
                 (int) Math.max(1, times),
                 List.of("REGISTER for " + line.number() + " → " + answer + " from " + refusal.node()),

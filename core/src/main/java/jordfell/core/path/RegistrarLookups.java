@@ -33,6 +33,7 @@ public final class RegistrarLookups {
         List<NameLookedUp> seen = evidence.list(NameLookedUp.class, n -> !n.at().isBefore(since));
         for (NameLookedUp lookup : seen) {
             if (names.contains(bare(lookup.name()))) {
+                lookups.newest.remove(lookup.type()); // so that the last one stands last
                 lookups.newest.put(lookup.type(), lookup);
             }
         }

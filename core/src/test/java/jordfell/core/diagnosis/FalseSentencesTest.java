@@ -137,12 +137,47 @@ class FalseSentencesTest {
     }
 
     @Test
+    void aPhoneThatIsSlowedIsNotSentToCompareFiles() {
+        asked(10, "", 429);
+        Finding slowed = first(400);
+        assertThat(slowed.detail()).contains("192.0.2.1").contains("are slowed");
+        assertThat(slowed.remedies().toString()).contains("under Intake").doesNotContain("Compare the file");
+    }
+
+    @Test
+    void theLastLookUpIsToldWhicheverTypeCameFirst() {
+        asked(1, REV.id(), 200);
+        lookedUp(2, "_sip._udp." + DOMAIN, "SRV");
+        lookedUp(3, DOMAIN, "A");
+        lookedUp(8, "_sip._udp." + DOMAIN, "SRV");
+        assertThat(device(10).path().stop(Stop.LOCATED).since()).hasValue(at(8));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"400 Bad Request", "423 Interval Too Brief"})
+    void anAnswerToARequestThatCarriedAPasswordIsNotToldAsOneWithout(String answer) {
+        asked(1, REV.id(), 200);
+        seen.add(new SipSeen(
+                at(3),
+                true,
+                "north",
+                "192.0.2.1:5060",
+                "2416",
+                "REGISTER sip:" + DOMAIN + " SIP/2.0\r\nCall-ID: c\r\nCSeq: 1 REGISTER\r\nAuthorization: Digest"
+                        + " username=\"2416-a\", realm=\"" + DOMAIN + "\", nonce=\"n\", uri=\"sip:" + DOMAIN
+                        + "\", response=\"00000000000000000000000000000000\"\r\n\r\n"));
+        answered(4, answer);
+        assertThat(first(10).cause()).isEqualTo(Cause.REGISTRAR_SAYS_NO);
+        assertThat(first(10).detail()).isEqualTo("The answer names no user and no password as the reason.");
+    }
+
+    @Test
     void aPhoneThatARegistrarHearsHasPowerAndNetwork() {
         registers(20, DOMAIN);
         binding(21, Change.ADDED);
         Finding found = first(400);
         assertThat(found.cause()).isEqualTo(Cause.NEVER_CALLED_IN);
-        assertThat(found.sentence()).isEqualTo("It registers, and never asked for its configuration.");
+        assertThat(found.sentence()).isEqualTo("It was heard by a registrar, and never asked for its configuration.");
         assertThat(found.detail()).contains("it was set by hand");
     }
 
@@ -207,7 +242,9 @@ class FalseSentencesTest {
         registers(3, DOMAIN);
         answered(4, "503 Service Unavailable");
         assertThat(first(10).sentence()).isEqualTo("The registrar answers 2416 with “503 Service Unavailable”.");
-        assertThat(first(10).detail()).isEqualTo("That is trouble of north, not of this phone.");
+        assertThat(first(10).detail())
+                .isEqualTo(
+                        "That is a failure that north tells of itself; it names nothing that is wrong with the phone.");
     }
 
     @Test

@@ -157,10 +157,7 @@ record DeviceSheet(
                 device.template().map(Device.TemplateRef::id).orElse(null),
                 device.template().map(Device.TemplateRef::name).orElse(""),
                 installed,
-                FirmwareFitness.trouble(
-                                installed,
-                                rules.lowest(),
-                                List.of(rules.blocked().split(",")))
+                FirmwareFitness.trouble(installed, rules.lowest(), FirmwareFitness.listed(rules.blocked()))
                         .orElse(""),
                 facts.enrolledAt(),
                 facts.enrolledBy(),

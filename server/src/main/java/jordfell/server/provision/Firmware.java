@@ -2,10 +2,10 @@ package jordfell.server.provision;
 
 import java.nio.file.Path;
 import java.time.InstantSource;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.catalogue.FirmwareFitness;
 import jordfell.core.catalogue.FirmwareTime;
 import jordfell.core.catalogue.FirmwareWay;
 import jordfell.core.release.Snapshot;
@@ -61,8 +61,8 @@ class Firmware {
         FirmwareWay.Found way = FirmwareWay.find(
                 installed,
                 target,
-                listed(sheet.map(s -> s.firmware().steps()).orElse("")),
-                listed(sheet.map(s -> s.firmware().blocked()).orElse("")),
+                FirmwareFitness.listed(sheet.map(s -> s.firmware().steps()).orElse("")),
+                FirmwareFitness.listed(sheet.map(s -> s.firmware().blocked()).orElse("")),
                 there);
         if (way instanceof FirmwareWay.Found.Steps steps) {
             Optional<String> notNow = FirmwareTime.of(released.getOrDefault("firmware.when", ""))
@@ -76,9 +76,5 @@ class Firmware {
                     .orElse(new Offer.NoWay("The file of " + next + " is gone."));
         }
         return way instanceof FirmwareWay.Found.None none ? new Offer.NoWay(none.why()) : new Offer.AllIsWell();
-    }
-
-    private static List<String> listed(String text) {
-        return Arrays.stream(text.split("[,\\s]+")).filter(t -> !t.isEmpty()).toList();
     }
 }

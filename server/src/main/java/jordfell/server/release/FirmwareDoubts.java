@@ -1,6 +1,5 @@
 package jordfell.server.release;
 
-import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -44,7 +43,9 @@ class FirmwareDoubts {
                         "select id, firmware_lowest, firmware_blocked from model where firmware_lowest <> '' or firmware_blocked <> ''",
                         row -> Map.entry(
                                 row.text("id"),
-                                new Rule(row.text("firmware_lowest"), listed(row.text("firmware_blocked")))))
+                                new Rule(
+                                        row.text("firmware_lowest"),
+                                        FirmwareFitness.listed(row.text("firmware_blocked")))))
                 .forEach(e -> rules.put(e.getKey(), e.getValue()));
         Map<Long, String> installed = new HashMap<>();
         if (!rules.isEmpty()) {
@@ -56,9 +57,5 @@ class FirmwareDoubts {
                     .forEach(e -> installed.put(e.getKey(), e.getValue()));
         }
         return new Known(rules, installed);
-    }
-
-    private static List<String> listed(String text) {
-        return Arrays.stream(text.split("[,\\s]+")).filter(t -> !t.isEmpty()).toList();
     }
 }

@@ -3,7 +3,6 @@ package jordfell.server.roster;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
-import java.util.stream.Collectors;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.roster.PersonStore.Person;
 import jordfell.server.undo.Kept;
@@ -44,9 +43,7 @@ class NamedPeople {
             throw RefusedException.field(
                     "/person",
                     found.size() + " people are called " + found.get(0).name() + ".",
-                    "Say which: "
-                            + found.stream().map(NamedPeople::told).distinct().collect(Collectors.joining(", or "))
-                            + ".");
+                    hint(found));
         }
         Optional<Long> only = found.stream().findFirst().map(Person::id);
         return recording -> only.or(() -> Optional.of(made(domainId, name, recording)));
@@ -71,10 +68,20 @@ class NamedPeople {
                 .toList();
     }
 
-    private static String told(Person person) {
-        String remark = person.department().isEmpty() ? person.email() : person.department();
-        return remark.isEmpty()
-                ? "the one with neither department nor e-mail, under People"
-                : person.name() + " (" + remark + ")";
+    /** How to say which: by the department where that tells them apart, else by the e-mail address. */
+    private static String hint(List<Person> found) {
+        for (Function<Person, String> remark : List.<Function<Person, String>>of(Person::department, Person::email)) {
+            List<String> told = found.stream()
+                    .map(remark)
+                    .filter(text -> !text.isEmpty())
+                    .distinct()
+                    .map(text -> found.get(0).name() + " (" + text + ")")
+                    .toList();
+            if (told.size() == found.size()) {
+                return "Say which: " + String.join(", or ", told) + ".";
+            }
+        }
+        return "Give each a department or an e-mail address of their own, under People, and write it behind the name in"
+                + " brackets.";
     }
 }

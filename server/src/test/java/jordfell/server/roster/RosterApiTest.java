@@ -91,6 +91,17 @@ class RosterApiTest {
     }
 
     @Test
+    void whoCannotBeToldApartYetIsToldHowTheyCanBe() {
+        for (int i = 0; i < 2; i++) {
+            pier.client()
+                    .post("/api/people", Map.of("domainId", pier.domainId, "name", "Ove Twin", "department", "Deck"));
+        }
+        assertThat(make("2244", "Ove Twin").problemAt("/person"))
+                .contains("2 people are called Ove Twin.")
+                .contains("Give each a department or an e-mail address of their own");
+    }
+
+    @Test
     void somebodyWhoCameWithAnExtensionGoesWithItsUndo() {
         assertThat(make("2243", "Came Along").status()).isEqualTo(201);
         String search = "/api/people?domainId=" + pier.domainId + "&q=Came%20Along";
