@@ -99,6 +99,11 @@ class RosterApiTest {
         assertThat(make("2244", "Ove Twin").problemAt("/person"))
                 .contains("2 people are called Ove Twin.")
                 .contains("Give each a department or an e-mail address of their own");
+        for (int i = 0; i < 2; i++) { // nobody else can tell them apart either
+            JsonNode act = pier.client().get("/api/acts").json().get(i);
+            assertThat(act.path("title").asString()).contains("Ove Twin");
+            pier.client().post("/api/acts/" + act.path("id").asLong() + "/undo", Map.of());
+        }
     }
 
     @Test
