@@ -5,6 +5,7 @@ import { Act, Faded, Heading, Mono } from '../../kit/basics'
 import { MissingList } from '../../kit/MissingList'
 import { Trouble } from '../../kit/Trouble'
 import { isTyping } from '../../kit/useListKeys'
+import { Before } from './Before'
 import { BigRail } from './BigRail'
 import { DeviceActs } from './DeviceActs'
 import { EditDevice } from './EditDevice'
@@ -125,7 +126,8 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
         <MissingList of={{ kind: 'devices', id: device.id }} />
       )}
       <MatchSheets sheets={device.match} />
-      <Seen seen={device.seen} />
+      <Before past={device.past} several={device.lines.length > 1} />
+      <Seen seen={device.seen} letGo={device.letGoUntil} />
       {mayChange && <LifeActs device={device} />}
       {editing === 'lines' && <EditLines device={device} onClose={() => setEditing(undefined)} />}
       {editing === 'device' && (

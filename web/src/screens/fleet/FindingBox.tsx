@@ -57,6 +57,11 @@ export function FindingBox({ device, finding, mayAct, onBind }: Props) {
           <b>To do:</b> {r.label}
         </Box>
       ))}
+      {finding.settledBy && (
+        <Box mt="6px" color="faded">
+          <b>What would settle it:</b> {finding.settledBy}
+        </Box>
+      )}
       <Flex mt="8px" gap="8px" align="center" wrap="wrap">
         {mayAct &&
           acts.map((r, i) =>
@@ -78,8 +83,7 @@ export function FindingBox({ device, finding, mayAct, onBind }: Props) {
         <Faded ml="auto" fontSize="12px">
           {finding.line > 0 && device.lines.length > 1 && `line ${finding.line} · `}
           {finding.certainty.toLowerCase()}
-          {finding.tries > 0 &&
-            ` · ${finding.tries}${finding.moreTries ? ' and more' : ''} ${finding.tries === 1 ? 'try' : 'tries'}`}
+          {finding.tries > 0 && ` · ${finding.tries} ${finding.tries === 1 ? 'try' : 'tries'}`}
           {' · '}
           <Age at={finding.since} />
         </Faded>

@@ -21,8 +21,11 @@ const Line = chakra('button', {
   },
 })
 
-/** What was seen of the device, newest first; a message opens to its bytes. */
-export function Seen({ seen }: { seen: Schemas['SeenView'][] }) {
+/**
+ * What was seen of the device, newest first; a message opens to its bytes.
+ * @param letGo evidence from before this is kept no more; empty if there is none such
+ */
+export function Seen({ seen, letGo }: { seen: Schemas['SeenView'][]; letGo?: string | null }) {
   const [all, setAll] = useState(false)
   const [open, setOpen] = useState<string | undefined>()
   return (
@@ -75,6 +78,15 @@ export function Seen({ seen }: { seen: Schemas['SeenView'][] }) {
           </Box>
         )
       })}
+      {letGo && (
+        <Faded display="block" mt="6px">
+          Evidence before {day(letGo)} was let go; what it came to is kept.
+        </Faded>
+      )}
     </Box>
   )
+}
+
+function day(at: string): string {
+  return new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 }

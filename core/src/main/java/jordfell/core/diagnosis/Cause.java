@@ -10,17 +10,31 @@ public enum Cause {
     NOT_RELEASED(Stop.RELEASED, "Nothing was released"),
     RELEASE_HELD(Stop.RELEASED, "Its wave waits or was stopped"),
     NEVER_CALLED_IN(Stop.FETCHED, "It never called in"),
+    NOT_HANDED_OVER(Stop.FETCHED, "Its handoff was not opened"),
+    HEARD_UNFETCHED(Stop.FETCHED, "It was heard and never fetched"),
     PROVISIONING_REFUSED(Stop.FETCHED, "Its request for a configuration is refused"),
+    CONFIG_UNAVAILABLE(Stop.FETCHED, "Its request for a configuration is not answered with one"),
     STALE_CONFIG(Stop.FETCHED, "It still has an older configuration"),
     NAME_NOT_FOUND(Stop.LOCATED, "The registrar’s name is not found"),
     NOT_HEARD(Stop.HEARD, "No registration reaches a registrar"),
+    WRONG_HOST(Stop.ACCEPTED, "It registers in another domain"),
     UNKNOWN_EXTENSION(Stop.ACCEPTED, "The registrar does not know the extension"),
     WRONG_AUTH_USER(Stop.ACCEPTED, "Another authentication user"),
+    WRONG_REALM(Stop.ACCEPTED, "It answers for another realm"),
+    WRONG_URI(Stop.ACCEPTED, "Its answer names another address than its request"),
     WRONG_PASSWORD(Stop.ACCEPTED, "A wrong password"),
+    NONCE_LOOP(Stop.ACCEPTED, "Its right answer is not taken"),
+    NEVER_ANSWERS_CHALLENGE(Stop.ACCEPTED, "It does not answer the challenge"),
+    ANSWERS_LOST(Stop.ACCEPTED, "The registrar’s answers do not reach it"),
+    NODE_SILENT(Stop.ACCEPTED, "The registrar does not answer"),
     REGISTRAR_SAYS_NO(Stop.ACCEPTED, "The registrar says no for another reason"),
+    ONE_LINE_OF_MANY(Stop.ACCEPTED, "One line is not heard, others are"),
+    CONTACT_UNREACHABLE(Stop.HOLDING, "It does not answer where it says it is"),
+    LOGGED_OFF(Stop.HOLDING, "It ended its registration itself"),
     LAPSED(Stop.HOLDING, "Its registration ran out"),
+    TEST_CALL_FAILED(Stop.PROVEN, "A test call failed"),
     /** Held at any stop, which its finding's variant names, and no rule has a word for it. */
-    UNEXPLAINED(Stop.PROVEN, "Held, not explained yet");
+    UNEXPLAINED_HOLD(Stop.PROVEN, "Held, not explained yet");
 
     private final Stop stop;
     private final String title;

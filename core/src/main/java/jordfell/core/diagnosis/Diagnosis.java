@@ -2,21 +2,40 @@ package jordfell.core.diagnosis;
 
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
-import jordfell.core.path.Condition;
 import jordfell.core.path.Standing;
-import jordfell.core.path.StopReport;
 
 /** Asks every rule, and puts the findings in order: the surest first, then the one at the earlier stop. */
 public final class Diagnosis {
 
     private static final List<Rule> RULES = List.of(
-            new BoundRule(),
-            new ReleaseRule(),
-            new FetchRule(),
-            new RegistrarRule(),
-            new RefusalRule(),
-            new LapseRule());
+            new LineUnbound(),
+            new SettingMissing(),
+            new NotReleased(),
+            new ReleaseHeld(),
+            new NeverCalledIn(),
+            new NotHandedOver(),
+            new HeardUnfetched(),
+            new ProvisioningRefused(),
+            new ConfigUnavailable(),
+            new StaleConfig(),
+            new NameNotFound(),
+            new NotHeard(),
+            new WrongHost(),
+            new UnknownExtension(),
+            new WrongAuthUser(),
+            new WrongRealm(),
+            new WrongUri(),
+            new WrongPassword(),
+            new NonceLoop(),
+            new NeverAnswersChallenge(),
+            new AnswersLost(),
+            new NodeSilent(),
+            new RegistrarSaysNo(),
+            new OneLineOfMany(),
+            new ContactUnreachable(),
+            new LoggedOff(),
+            new Lapsed(),
+            new TestCallFailed());
 
     private static final Comparator<Finding> RANK = Comparator.comparing(Finding::certainty)
             .thenComparing(f -> f.cause().stop())
@@ -33,25 +52,6 @@ public final class Diagnosis {
                 .flatMap(rule -> rule.examine(device).stream())
                 .sorted(RANK)
                 .toList();
-        return findings.isEmpty() && device.path().condition() == Condition.HELD
-                ? List.of(unexplained(device, device.path().stop(device.path().at())))
-                : findings;
-    }
-
-    /** Nobody is held in silence: what was seen is told, and that no rule knows why. */
-    private static Finding unexplained(CaseOf device, StopReport at) {
-        String stop = at.stop().name().charAt(0) + at.stop().name().substring(1).toLowerCase(Locale.ROOT);
-        return new Finding(
-                Cause.UNEXPLAINED,
-                stop,
-                Certainty.POSSIBLE,
-                0,
-                "not explained yet: " + at.evidence(),
-                "It is held at " + stop + ", and why is not known yet.",
-                "Seen last: " + at.evidence() + ".",
-                at.since().orElse(device.now()),
-                0,
-                List.of(at.evidence()),
-                List.of(Remedy.advice("Look at what was seen below, and compare it with one like it that works.")));
+        return findings.isEmpty() ? UnexplainedHold.of(device) : findings;
     }
 }

@@ -3,8 +3,9 @@ package jordfell.core.diagnosis;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
-import jordfell.core.evidence.Observation.SipSeen;
+import jordfell.core.evidence.SipSeen;
 import jordfell.core.path.DeviceFacts.ExtensionFacts;
 import jordfell.core.path.DeviceFacts.LineFacts;
 import jordfell.core.path.DeviceFacts.SentLine;
@@ -42,8 +43,9 @@ public record MatchSheet(int line, List<Row> rows) {
                 .flatMap(r -> r.sent().stream()
                         .filter(s -> s.position() == line.position())
                         .findFirst());
-        Optional<SipSeen> seen = lastAnswered(device, extension.number()).or(() -> underAnother(device, line));
-        Optional<SipMessage> register = seen.map(SipSeen::message);
+        Optional<SipSeen.Request> seen =
+                lastAnswered(device, extension.number()).or(() -> underAnother(device, line));
+        Optional<SipMessage> register = seen.map(SipSeen.Request::message);
         Optional<DigestAnswer> answer =
                 register.flatMap(m -> m.first("Authorization")).flatMap(DigestAnswer::read);
         Domain domain = device.facts().domain();
@@ -113,7 +115,7 @@ public record MatchSheet(int line, List<Row> rows) {
      * What the phone sent under a number that none of its lines has, if this is the only line of which nothing was heard:
      * then it is this line’s, with another extension in it.
      */
-    private static Optional<SipSeen> underAnother(CaseOf device, LineFacts line) {
+    private static Optional<SipSeen.Request> underAnother(CaseOf device, LineFacts line) {
         List<String> own = device.facts().lines().stream()
                 .flatMap(l -> l.extension().stream())
                 .map(ExtensionFacts::number)
@@ -124,27 +126,24 @@ public record MatchSheet(int line, List<Row> rows) {
                         .isPresent())
                 .toList();
         return unheard.equals(List.of(line))
-                ? lastAnswered(device.evidence()
-                        .list(
-                                SipSeen.class,
-                                s -> s.toNode()
-                                        && !own.contains(s.number())
-                                        && s.text().startsWith("REGISTER ")))
+                ? lastAnswered(registers(device, number -> !own.contains(number)))
                 : Optional.empty();
     }
 
     /** The newest REGISTER of a line that carries an answer, or failing that the newest at all. */
-    private static Optional<SipSeen> lastAnswered(CaseOf device, String number) {
-        return lastAnswered(device.evidence()
-                .list(
-                        SipSeen.class,
-                        s -> s.toNode() && s.number().equals(number) && s.text().startsWith("REGISTER ")));
+    private static Optional<SipSeen.Request> lastAnswered(CaseOf device, String number) {
+        return lastAnswered(registers(device, number::equals));
     }
 
-    private static Optional<SipSeen> lastAnswered(List<SipSeen> registers) {
+    private static Optional<SipSeen.Request> lastAnswered(List<SipSeen.Request> registers) {
         return registers.stream()
-                .filter(s -> s.text().contains("Authorization:"))
-                .collect(Collectors.reducing((a, b) -> b))
+                .filter(SipSeen.Request::answersChallenge)
+                .reduce((a, b) -> b)
                 .or(() -> registers.stream().reduce((a, b) -> b));
+    }
+
+    private static List<SipSeen.Request> registers(CaseOf device, Predicate<String> number) {
+        return device.recent()
+                .list(SipSeen.Request.class, s -> s.toNode() && s.asks("REGISTER") && number.test(s.number()));
     }
 }

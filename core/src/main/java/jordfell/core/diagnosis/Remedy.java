@@ -8,6 +8,9 @@ package jordfell.core.diagnosis;
  */
 public record Remedy(Action action, String label, int line) {
 
+    static final Remedy RELEASE = new Remedy(Action.RELEASE, "Release to this device", 0);
+    static final Remedy RESEND = new Remedy(Action.RESEND, "Re-send configuration", 0);
+
     /** What Jordfell can do itself; advice is for people. */
     public enum Action {
         BIND_LINE,
@@ -20,5 +23,10 @@ public record Remedy(Action action, String label, int line) {
 
     static Remedy advice(String sentence) {
         return new Remedy(Action.ADVICE, sentence, 0);
+    }
+
+    /** What brings the records to the phone: a release where they changed, else the configuration once more. */
+    static Remedy bringUpToDate(CaseOf device) {
+        return device.facts().pending() ? RELEASE : RESEND;
     }
 }

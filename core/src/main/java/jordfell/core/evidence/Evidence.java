@@ -2,17 +2,18 @@ package jordfell.core.evidence;
 
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 
-/** One device's observations, oldest first, with the questions that rules ask of them. */
+/** Some of one device's observations, oldest first. */
 public record Evidence(List<Observation> all) {
+
+    public static final Evidence NONE = new Evidence(List.of());
 
     public Evidence {
         List<Observation> sorted = new ArrayList<>(all);
-        sorted.sort(Comparator.comparing(Observation::at));
+        sorted.sort(ObservationOrder.BY_TIME);
         all = List.copyOf(sorted);
     }
 

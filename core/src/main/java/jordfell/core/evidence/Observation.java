@@ -2,16 +2,21 @@ package jordfell.core.evidence;
 
 import java.time.Instant;
 import java.util.List;
-import jordfell.core.sip.SipMessage;
-import jordfell.core.sip.SipReader;
-import jordfell.core.sip.SipReading;
 
 /**
  * One timed fact, as it was seen. Which device it belongs to is decided where it is stored.
  *
  * <p>Texts are empty, not null, where nothing was seen.
  */
-public sealed interface Observation {
+public sealed interface Observation
+        permits SipSeen,
+                Observation.ConfigRequested,
+                Observation.FirmwareAsked,
+                Observation.NameLookedUp,
+                Observation.BindingChanged,
+                Observation.Pinged,
+                Observation.TestCalled,
+                Observation.NotKept {
 
     Instant at();
 
@@ -56,32 +61,13 @@ public sealed interface Observation {
     }
 
     /**
-     * A SIP message passed a registrar node.
+     * A binding of an extension came, was refreshed or went (RFC 3261 §10.3).
      *
-     * @param toNode true when the device sent it, false when the node did
-     * @param peer the device's source or destination, {@code address:port}
-     * @param number the user of the To header
-     * @param text the bytes, as they were
+     * @param contact where it says it is
+     * @param peer where its REGISTER came from, {@code address:port}
      */
-    record SipSeen(Instant at, boolean toNode, String node, String peer, String number, String text)
-            implements Observation {
-
-        @Override
-        public String aboutNumber() {
-            return number;
-        }
-
-        /** The message; text that can't be read as SIP is shown as a message without headers. */
-        public SipMessage message() {
-            return SipReader.read(text.getBytes(java.nio.charset.StandardCharsets.UTF_8))
-                            instanceof SipReading.Message read
-                    ? read.message()
-                    : SipMessage.request("UNREADABLE", "sip:unreadable.invalid");
-        }
-    }
-
-    /** A binding of an extension came, was refreshed or went (RFC 3261 §10.3). */
-    record BindingChanged(Instant at, String number, Change change, String contact, String node, Instant expiresAt)
+    record BindingChanged(
+            Instant at, String number, Change change, String contact, String node, String peer, Instant expiresAt)
             implements Observation {
 
         @Override
@@ -125,4 +111,12 @@ public sealed interface Observation {
             return number;
         }
     }
+
+    /**
+     * More was seen of it than could be kept.
+     *
+     * @param times how many observations are missing
+     * @param why what kept them from being kept
+     */
+    record NotKept(Instant at, int times, String why) implements Observation {}
 }

@@ -2,13 +2,11 @@ package jordfell.core.path;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
-import jordfell.core.evidence.Evidence;
+import jordfell.core.evidence.Observation;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.release.Revision;
@@ -59,16 +57,18 @@ public record DeviceFacts(
                 .orElse("");
     }
 
-    /** The evidence without what was seen of a number before this device was given it: that is another line’s. */
-    public Evidence own(Evidence seen) {
-        Map<String, Instant> given = new HashMap<>();
-        released.ifPresent(r ->
-                r.sent().forEach(line -> line.since().ifPresent(since -> given.put(line.number(), since))));
-        return new Evidence(seen.all().stream()
-                .filter(o -> Optional.ofNullable(given.get(o.aboutNumber()))
-                        .filter(o.at()::isBefore)
-                        .isEmpty())
-                .toList());
+    /** Since when this device has a number; empty if that was before it was written down, or it has not. */
+    public Optional<Instant> givenSince(String number) {
+        return released.stream()
+                .flatMap(r -> r.sent().stream())
+                .filter(line -> line.number().equals(number))
+                .flatMap(line -> line.since().stream())
+                .findFirst();
+    }
+
+    /** Whether an observation may speak for this device: what was seen of a number before is another line’s. */
+    public boolean owns(Observation seen) {
+        return givenSince(seen.aboutNumber()).filter(seen.at()::isBefore).isEmpty();
     }
 
     /** Whether it has changes that were not released. */

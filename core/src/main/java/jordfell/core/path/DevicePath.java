@@ -11,15 +11,9 @@ import java.util.Optional;
  * @param lines how each of its lines stands
  * @param at the stop that the condition speaks of: the first that is not passed, or the last one
  * @param recheckAt when the passing of time alone may change the answer
- * @param taken the released configuration, once the device has it
  */
 public record DevicePath(
-        List<StopReport> stops,
-        List<LineStatus> lines,
-        Condition condition,
-        Stop at,
-        Optional<Instant> recheckAt,
-        Optional<Taken> taken) {
+        List<StopReport> stops, List<LineStatus> lines, Condition condition, Stop at, Optional<Instant> recheckAt) {
 
     public DevicePath {
         stops = List.copyOf(stops);

@@ -25,6 +25,10 @@ public record StopReport(
         return new StopReport(stop, StopState.NOT_SEEN, Optional.empty(), Optional.empty(), "not reached yet");
     }
 
+    static StopReport notNeeded(Stop stop, String why) {
+        return new StopReport(stop, StopState.NOT_NEEDED, Optional.empty(), Optional.empty(), why);
+    }
+
     /** Waiting until the usual time is over, held from then on. */
     static StopReport waiting(Stop stop, Instant since, Instant dueBy, Instant now, String evidence, String overdue) {
         return now.isBefore(dueBy)

@@ -6,17 +6,15 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.NameLookedUp;
-import jordfell.core.evidence.Observation.SipSeen;
+import jordfell.core.evidence.SipTexts;
 import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
-import jordfell.core.path.PathComputer;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopState;
 import jordfell.core.path.WindowFour;
@@ -33,6 +31,7 @@ class FalseSentencesTest {
     private static final String DOMAIN = "voice.tarnholm.example";
 
     private final List<Observation> seen = new ArrayList<>();
+    private SecretBook secrets = new NoSecrets();
 
     private static Instant at(long seconds) {
         return T.plusSeconds(seconds);
@@ -42,9 +41,7 @@ class FalseSentencesTest {
         DeviceFacts facts = new WindowFour(DOMAIN, T.minusSeconds(600))
                 .released(T, "harbour", Optional.empty())
                 .facts();
-        Evidence evidence = new Evidence(seen);
-        return new CaseOf(
-                facts, evidence, PathComputer.compute(facts, evidence, at(seconds)), new NoSecrets(), at(seconds));
+        return CaseOf.of(facts, seen, secrets, at(seconds));
     }
 
     private Finding first(long seconds) {
@@ -59,28 +56,17 @@ class FalseSentencesTest {
         seen.add(new NameLookedUp(at(t), name, type, List.of(answers)));
     }
 
-    private void registers(long t, String host) {
-        seen.add(new SipSeen(
-                at(t),
-                true,
-                "north",
-                "192.0.2.1:5060",
-                "2416",
-                "REGISTER sip:" + host + " SIP/2.0\r\nCall-ID: c\r\nCSeq: 1 REGISTER\r\n\r\n"));
+    private void registers(long t, String host, String... headers) {
+        seen.add(SipTexts.register(at(t), "2416", host, headers));
     }
 
-    private void answered(long t, String status) {
-        seen.add(new SipSeen(
-                at(t),
-                false,
-                "north",
-                "192.0.2.1:5060",
-                "2416",
-                "SIP/2.0 " + status + "\r\nCall-ID: c\r\nCSeq: 1 REGISTER\r\n\r\n"));
+    private void answered(long t, String status, String... headers) {
+        seen.add(SipTexts.answer(at(t), "2416", status, headers));
     }
 
     private void binding(long t, Change change) {
-        seen.add(new BindingChanged(at(t), "2416", change, "sip:2416@192.0.2.1", "north", at(t + 120)));
+        seen.add(new BindingChanged(
+                at(t), "2416", change, "sip:2416@192.0.2.1", "north", "192.0.2.1:5060", at(t + 120)));
     }
 
     private void carried() {
@@ -123,7 +109,12 @@ class FalseSentencesTest {
         carried();
         binding(150, Change.REMOVED);
         Finding off = first(160);
-        assertThat(off.sentence()).isEqualTo("It logged off.");
+        assertThat(off.sentence()).as("its own wish was not seen").isEqualTo("Its registration was taken back.");
+        seen.removeIf(o -> o.at().isAfter(at(149)));
+        registers(150, DOMAIN, "Expires: 0");
+        binding(150, Change.REMOVED);
+        assertThat(first(160).sentence()).isEqualTo("It logged off.");
+        assertThat(first(160).certainty()).isEqualTo(Certainty.CERTAIN);
         assertThat(device(160).path().stop(Stop.HOLDING).evidence()).doesNotContain("ran out");
     }
 
@@ -157,15 +148,11 @@ class FalseSentencesTest {
     @ValueSource(strings = {"400 Bad Request", "423 Interval Too Brief"})
     void anAnswerToARequestThatCarriedAPasswordIsNotToldAsOneWithout(String answer) {
         asked(1, REV.id(), 200);
-        seen.add(new SipSeen(
-                at(3),
-                true,
-                "north",
-                "192.0.2.1:5060",
-                "2416",
-                "REGISTER sip:" + DOMAIN + " SIP/2.0\r\nCall-ID: c\r\nCSeq: 1 REGISTER\r\nAuthorization: Digest"
-                        + " username=\"2416-a\", realm=\"" + DOMAIN + "\", nonce=\"n\", uri=\"sip:" + DOMAIN
-                        + "\", response=\"00000000000000000000000000000000\"\r\n\r\n"));
+        registers(
+                3,
+                DOMAIN,
+                "Authorization: Digest username=\"2416-a\", realm=\"" + DOMAIN + "\", nonce=\"n\", uri=\"sip:" + DOMAIN
+                        + "\", response=\"00000000000000000000000000000000\"");
         answered(4, answer);
         assertThat(first(10).cause()).isEqualTo(Cause.REGISTRAR_SAYS_NO);
         assertThat(first(10).detail()).isEqualTo("The answer names no user and no password as the reason.");
@@ -176,7 +163,7 @@ class FalseSentencesTest {
         registers(20, DOMAIN);
         binding(21, Change.ADDED);
         Finding found = first(400);
-        assertThat(found.cause()).isEqualTo(Cause.NEVER_CALLED_IN);
+        assertThat(found.cause()).isEqualTo(Cause.HEARD_UNFETCHED);
         assertThat(found.sentence()).isEqualTo("It was heard by a registrar, and never asked for its configuration.");
         assertThat(found.detail()).contains("it was set by hand");
     }
@@ -251,7 +238,7 @@ class FalseSentencesTest {
     void whatTheRegistrarAddsIsTold() {
         asked(1, REV.id(), 200);
         registers(3, DOMAIN);
-        answered(4, "403 Forbidden\r\nWarning: 399 north.tarnholm.example \"Too many contacts\"");
+        answered(4, "403 Forbidden", "Warning: 399 north.tarnholm.example \"Too many contacts\"");
         assertThat(first(10).sentence())
                 .isEqualTo("The registrar answers 2416 with “403 Forbidden”. It adds: \"Too many contacts\".");
     }

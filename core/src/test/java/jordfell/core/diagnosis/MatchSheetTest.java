@@ -7,11 +7,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.core.diagnosis.MatchSheet.Row;
-import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
-import jordfell.core.evidence.Observation.SipSeen;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.evidence.SipTexts;
 import jordfell.core.path.DeviceFacts;
-import jordfell.core.path.PathComputer;
 import jordfell.core.path.WindowFour;
 import jordfell.core.sip.DigestAlgorithm;
 import jordfell.core.sip.DigestAnswer;
@@ -54,23 +53,15 @@ class MatchSheetTest {
                 "sip:" + DOMAIN,
                 "c",
                 1);
-        return new SipSeen(
-                T.plusSeconds(5),
-                true,
-                "north",
-                "192.0.2.1:5060",
-                number,
-                "REGISTER sip:" + DOMAIN + " SIP/2.0\r\nTo: <sip:" + number + "@" + DOMAIN + ">\r\nExpires: " + expires
-                        + "\r\nAuthorization: " + answer.header() + "\r\n\r\n");
+        return SipTexts.register(
+                T.plusSeconds(5), number, DOMAIN, "Expires: " + expires, "Authorization: " + answer.header());
     }
 
     private static Row row(String what, String sentPassword, Observation... seen) {
         DeviceFacts facts = new WindowFour(DOMAIN, T)
                 .released(T, sentPassword, Optional.empty())
                 .facts();
-        Evidence evidence = new Evidence(List.of(seen));
-        CaseOf device = new CaseOf(
-                facts, evidence, PathComputer.compute(facts, evidence, T.plusSeconds(9)), BOOK, T.plusSeconds(9));
+        CaseOf device = CaseOf.of(facts, List.of(seen), BOOK, T.plusSeconds(9));
         return MatchSheet.of(device).get(0).rows().stream()
                 .filter(r -> r.what().equals(what))
                 .findFirst()

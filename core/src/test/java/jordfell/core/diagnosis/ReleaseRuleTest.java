@@ -5,11 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import jordfell.core.evidence.Evidence;
-import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DeviceFacts.HeldBack;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
-import jordfell.core.path.PathComputer;
 import jordfell.core.path.Standing;
 import jordfell.core.path.Stop;
 import jordfell.core.path.WindowFour;
@@ -23,9 +20,7 @@ class ReleaseRuleTest {
     private final WindowFour window = new WindowFour("v.example", NOW.minusSeconds(600));
 
     private CaseOf device() {
-        DeviceFacts facts = window.facts();
-        Evidence nothing = new Evidence(List.of());
-        return new CaseOf(facts, nothing, PathComputer.compute(facts, nothing, NOW), new NoSecrets(), NOW);
+        return CaseOf.of(window.facts(), List.of(), new NoSecrets(), NOW);
     }
 
     private Finding first() {

@@ -6,15 +6,15 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.Pinged;
-import jordfell.core.evidence.Observation.SipSeen;
 import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.evidence.SipTexts;
+import jordfell.core.milestone.Milestones;
 import jordfell.core.release.Revision;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -30,7 +30,6 @@ class PathComputerTest {
     private boolean bound = true;
     private List<String> problems = List.of();
     private Optional<Instant> given = Optional.empty();
-    private Optional<Taken> before = Optional.empty();
 
     private static Instant at(long seconds) {
         return T.plusSeconds(seconds);
@@ -44,7 +43,11 @@ class PathComputerTest {
             window.released(T, "harbour", given);
         }
         DeviceFacts facts = window.facts();
-        return PathComputer.compute(facts, facts.own(new Evidence(seen)), before, at(seconds));
+        Milestones reached = Milestones.of(seen.stream()
+                .filter(o -> !o.at().isAfter(at(seconds)))
+                .filter(facts::owns)
+                .toList());
+        return PathComputer.compute(facts, reached, at(seconds));
     }
 
     private void fetched(long t, String revision, int status) {
@@ -56,21 +59,16 @@ class PathComputerTest {
     }
 
     private void register(long t) {
-        seen.add(new SipSeen(at(t), true, "north", "192.0.2.1:5060", "2416", "REGISTER sip:v.example SIP/2.0\r\n\r\n"));
+        seen.add(SipTexts.register(at(t), "2416", "v.example"));
     }
 
     private void answer(long t, int status) {
-        seen.add(new SipSeen(
-                at(t),
-                false,
-                "north",
-                "192.0.2.1:5060",
-                "2416",
-                "SIP/2.0 " + status + " X\r\nCSeq: 1 REGISTER\r\n\r\n"));
+        seen.add(SipTexts.answer(at(t), "2416", status + " X"));
     }
 
     private void binding(long t, Change change) {
-        seen.add(new BindingChanged(at(t), "2416", change, "sip:2416@192.0.2.1", "north", at(t + 120)));
+        seen.add(new BindingChanged(
+                at(t), "2416", change, "sip:2416@192.0.2.1", "north", "192.0.2.1:5060", at(t + 120)));
     }
 
     private void upTo(String stop) {
@@ -113,18 +111,18 @@ class PathComputerTest {
             seen.add(new TestCalled(at(120), "2416", outbound, true, "200 OK"));
         }
         assertThat(path(130).condition()).isEqualTo(Condition.PROVEN);
-        before = path(130).taken();
-        assertThat(before).hasValue(new Taken(REV.id(), at(1)));
-        seen.removeIf(o -> o instanceof ConfigRequested || o instanceof NameLookedUp || o instanceof SipSeen);
-        for (int minute = 100; minute < 140; minute++) {
+        for (int minute = 3; minute < 1_440; minute++) {
             fetched(minute * 60L, REV.id(), 304);
+            register(minute * 60L + 1);
+            binding(minute * 60L + 1, Change.REFRESHED);
         }
-        register(8_300);
-        binding(8_301, Change.REFRESHED);
-        assertThat(path(8_390).condition()).isEqualTo(Condition.PROVEN);
-        before = Optional.of(new Taken("another", at(1)));
-        assertThat(path(8_390).condition())
-                .as("another configuration has to prove itself")
+        assertThat(path(86_390).condition()).isEqualTo(Condition.PROVEN);
+        fetched(86_391, "another", 200);
+        fetched(86_392, REV.id(), 200);
+        register(86_393);
+        binding(86_393, Change.REFRESHED);
+        assertThat(path(86_394).condition())
+                .as("a configuration that it took anew has to prove itself")
                 .isEqualTo(Condition.CARRYING);
     }
 
@@ -310,13 +308,7 @@ class PathComputerTest {
         upTo("HEARD");
         for (int t = 4; t < 200; t += 10) {
             answer(t, 401);
-            seen.add(new SipSeen(
-                    at(t + 1),
-                    true,
-                    "north",
-                    "192.0.2.1:5060",
-                    "2416",
-                    "REGISTER sip:v.example SIP/2.0\r\nAuthorization: Digest username=\"x\"\r\n\r\n"));
+            seen.add(SipTexts.register(at(t + 1), "2416", "v.example", "Authorization: Digest username=\"x\""));
         }
         assertThat(path(30).condition()).isEqualTo(Condition.UNDER_WAY);
         DevicePath late = path(60);
@@ -329,8 +321,7 @@ class PathComputerTest {
     @Test
     void aCallThatReachedNobodyIsNoUnknownExtension() {
         upTo("HOLDING");
-        seen.add(new SipSeen(
-                at(110), false, "north", "192.0.2.1:5060", "9999", "SIP/2.0 404 X\r\nCSeq: 1 INVITE\r\n\r\n"));
+        seen.add(SipTexts.answerToCall(at(110), "9999", "404 X"));
         assertThat(path(112).condition()).isEqualTo(Condition.CARRYING);
     }
 }

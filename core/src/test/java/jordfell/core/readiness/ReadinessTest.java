@@ -8,9 +8,9 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
-import jordfell.core.evidence.Evidence;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.milestone.Milestones;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.PathComputer;
 import jordfell.core.path.Standing;
@@ -57,8 +57,7 @@ class ReadinessTest {
                         : Optional.empty(),
                 Optional.empty(),
                 Duration.ofMinutes(5));
-        return Readiness.of(facts, PathComputer.compute(facts, new Evidence(List.of()), T.plusSeconds(5)), handoffs, T)
-                .stream()
+        return Readiness.of(facts, PathComputer.compute(facts, Milestones.NONE, T.plusSeconds(5)), handoffs, T).stream()
                 .map(Missing::what)
                 .toList();
     }

@@ -217,7 +217,13 @@ public final class Registrar {
 
     private static BindingMoved moved(Binding binding, Change change) {
         return new BindingMoved(
-                binding.domain(), binding.number(), binding.contact(), change, binding.node(), binding.expiresAt());
+                binding.domain(),
+                binding.number(),
+                binding.contact(),
+                binding.source(),
+                change,
+                binding.node(),
+                binding.expiresAt());
     }
 
     private static String key(String domain, String number) {

@@ -3,6 +3,7 @@ package jordfell.lab.registrar;
 import java.time.Instant;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.sip.SipAddress;
+import jordfell.lab.net.Endpoint;
 
 /** Something that happened in the registrar besides the messages it sent. */
 public sealed interface RegistrarEvent {
@@ -13,8 +14,19 @@ public sealed interface RegistrarEvent {
 
     SipAddress contact();
 
-    /** A binding came, was refreshed or went. */
-    record BindingMoved(String domain, String number, SipAddress contact, Change change, String node, Instant expiresAt)
+    /**
+     * A binding came, was refreshed or went.
+     *
+     * @param source where its REGISTER came from
+     */
+    record BindingMoved(
+            String domain,
+            String number,
+            SipAddress contact,
+            Endpoint source,
+            Change change,
+            String node,
+            Instant expiresAt)
             implements RegistrarEvent {}
 
     /** A contact was asked whether it is there, and answered or did not. */

@@ -7,8 +7,13 @@ import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.InstanceId;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.registrar.RegistrarEvent;
 
-/** Remembers which device a Call-ID belongs to, so that responses are told to be that device's too. */
+/**
+ * Remembers which device a Call-ID belongs to, so that responses are told to be that device's too, and which device is
+ * registered from where.
+ */
 final class CallTracks {
 
     private static final int MOST = 20_000;
@@ -19,6 +24,23 @@ final class CallTracks {
             return size() > MOST;
         }
     };
+
+    private final Map<String, MacAddress> byAddress = new LinkedHashMap<>(64, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, MacAddress> eldest) {
+            return size() > MOST;
+        }
+    };
+
+    /** A registration was made or ended from there. */
+    void bound(RegistrarEvent.BindingMoved moved, Optional<MacAddress> mac) {
+        mac.ifPresent(device -> byAddress.put(moved.source().toString(), device));
+    }
+
+    /** The device that is registered from an address. */
+    Optional<MacAddress> deviceAt(Endpoint address) {
+        return Optional.ofNullable(byAddress.get(address.toString()));
+    }
 
     Optional<MacAddress> device(SipMessage message) {
         String callId = message.first("Call-ID").orElse("");

@@ -11,11 +11,12 @@ import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
+import jordfell.core.evidence.Datagram;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.Pinged;
-import jordfell.core.evidence.Observation.SipSeen;
 import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.evidence.SipSeen;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.RegistrarNode;
@@ -131,10 +132,15 @@ public final class LabWorld {
             counters.keepAlives.incrementAndGet();
             return;
         }
-        if (!(reading instanceof SipReading.Message read)) {
-            counters.broken.incrementAndGet();
+        if (reading instanceof SipReading.Broken broken) {
+            if (outsiders.isKnown(from)) {
+                seeBroken(OUTSIDE_NODE, from, bytes, broken.reason());
+            } else {
+                counters.broken.incrementAndGet();
+            }
             return;
         }
+        SipReading.Message read = (SipReading.Message) reading;
         SipMessage message = read.message();
         Outcome outcome = registrar.handle(OUTSIDE_NODE, message, from, timeline.now());
         boolean registered = outcome.events().stream()
@@ -144,11 +150,11 @@ public final class LabWorld {
             outsiders.add(from);
         }
         if (registered || outsiders.isKnown(from)) {
-            see(OUTSIDE_NODE, from, message, true);
+            see(OUTSIDE_NODE, from, bytes, message, true);
             carryOut(outcome);
         } else {
             counters.strangers.incrementAndGet();
-            outcome.sends().forEach(this::send);
+            outcome.sends().forEach(out -> send(out, out.message().bytes()));
             outcome.events().forEach(this::report);
         }
     }
@@ -263,32 +269,34 @@ public final class LabWorld {
         SipReading reading = SipReader.read(bytes);
         if (reading instanceof SipReading.Message read) {
             SipMessage message = read.message();
-            see(node, from, message, true);
+            see(node, from, bytes, message, true);
             carryOut(registrar.handle(node, message, from, timeline.now()));
-        } else if (reading instanceof SipReading.KeepAlive) {
-            counters.keepAlives.incrementAndGet();
+        } else if (reading instanceof SipReading.Broken broken) {
+            seeBroken(node, from, bytes, broken.reason());
         } else {
-            counters.broken.incrementAndGet();
+            counters.keepAlives.incrementAndGet();
         }
     }
 
     private void carryOut(Outcome outcome) {
         for (Outcome.Outgoing out : outcome.sends()) {
-            see(out.node(), out.to(), out.message(), false);
-            send(out);
+            byte[] bytes = out.message().bytes();
+            see(out.node(), out.to(), bytes, out.message(), false);
+            send(out, bytes);
         }
         outcome.events().forEach(this::report);
     }
 
-    private void send(Outcome.Outgoing out) {
+    private void send(Outcome.Outgoing out, byte[] bytes) {
         Endpoint from = Optional.ofNullable(nodes.get(out.node())).map(Node::at).orElseGet(() -> nodeOf(""));
-        network.send(from, out.to(), out.message().bytes());
+        network.send(from, out.to(), bytes);
     }
 
     private void report(RegistrarEvent event) {
         Optional<MacAddress> mac = Registrar.deviceOf(event.contact());
         Instant now = timeline.now();
         if (event instanceof RegistrarEvent.BindingMoved moved) {
+            tracks.bound(moved, mac);
             observer.observed(
                     moved.domain(),
                     mac,
@@ -298,6 +306,7 @@ public final class LabWorld {
                             moved.change(),
                             moved.contact().uri(),
                             nodeName(moved.node()),
+                            moved.source().toString(),
                             moved.expiresAt()));
         } else if (event instanceof RegistrarEvent.ContactPinged pinged) {
             observer.observed(pinged.domain(), mac, new Pinged(now, pinged.number(), pinged.answered()));
@@ -305,21 +314,23 @@ public final class LabWorld {
     }
 
     /** Reports a SIP message. OPTIONS are reported by their outcome alone: there are many and they say little. */
-    private void see(String node, Endpoint peer, SipMessage message, boolean toNode) {
+    private void see(String node, Endpoint peer, byte[] bytes, SipMessage message, boolean toNode) {
         if (message.method().equals("OPTIONS")) {
             return;
         }
-        Optional<SipAddress> to = SipHeaders.to(message);
         observer.observed(
-                to.map(SipAddress::host).orElse(""),
+                SipHeaders.to(message).map(SipAddress::host).orElse(""),
                 tracks.device(message),
-                new SipSeen(
-                        timeline.now(),
-                        toNode,
-                        nodeName(node),
-                        peer.toString(),
-                        to.map(SipAddress::user).orElse(""),
-                        message.text()));
+                SipSeen.of(timeline.now(), toNode, nodeName(node), peer.toString(), Datagram.of(bytes), message));
+    }
+
+    /** What is no SIP is evidence too; whose it is, is told by where it came from. */
+    private void seeBroken(String node, Endpoint from, byte[] bytes, String why) {
+        counters.broken.incrementAndGet();
+        observer.observed(
+                "",
+                tracks.deviceAt(from),
+                new SipSeen.Broken(timeline.now(), true, nodeName(node), from.toString(), Datagram.of(bytes), why));
     }
 
     private void answerDns(Endpoint from, byte[] query) {

@@ -7,7 +7,7 @@ import java.util.List;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.evidence.Observation;
-import jordfell.core.evidence.Observation.SipSeen;
+import jordfell.core.evidence.SipSeen;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Condition;
 import jordfell.core.path.Stop;

@@ -15,12 +15,10 @@ import jordfell.core.diagnosis.CaseOf;
 import jordfell.core.diagnosis.Diagnosis;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.SecretBook;
-import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
-import jordfell.core.path.PathComputer;
 import jordfell.core.path.Standing;
 import jordfell.core.release.Revision;
 import jordfell.core.render.DeviceConfig;
@@ -125,11 +123,15 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
     }
 
     public DevicePath path() {
-        return PathComputer.compute(facts(), new Evidence(seen), timeline.now());
+        return device().path();
     }
 
     public List<Finding> findings() {
-        return Diagnosis.of(new CaseOf(facts(), new Evidence(seen), path(), this, timeline.now()));
+        return Diagnosis.of(device());
+    }
+
+    private CaseOf device() {
+        return CaseOf.of(facts(), seen, this, timeline.now());
     }
 
     private DeviceFacts facts() {

@@ -15,6 +15,9 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param sipPort the registrar's UDP port on 127.0.0.1; 0 for any free one
  * @param clearedDays for how many days a sheet that was cleared can be brought back
  * @param undoDays for how many days what was done can be taken back
+ * @param evidenceDays for how many days evidence is kept; what showed a finding is kept longer, and what evidence came to for
+ *     ever
+ * @param evidenceMb how much room evidence may take, in MB; the oldest goes first
  * @param leastRoomMb with less free room than this on the database’s disk nothing is kept, in MB
  */
 @ConfigurationProperties("jordfell")
@@ -27,4 +30,6 @@ public record JordfellProperties(
         @DefaultValue("400") int fetchesPerSecond,
         @DefaultValue("30") int clearedDays,
         @DefaultValue("90") int undoDays,
+        @DefaultValue("14") int evidenceDays,
+        @DefaultValue("20000") int evidenceMb,
         @DefaultValue("64") int leastRoomMb) {}

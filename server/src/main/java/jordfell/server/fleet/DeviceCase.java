@@ -1,21 +1,27 @@
 package jordfell.server.fleet;
 
+import java.time.Instant;
 import java.time.InstantSource;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import jordfell.core.diagnosis.CaseOf;
-import jordfell.core.diagnosis.Diagnosis;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.SecretBook;
+import jordfell.core.evidence.Episode;
 import jordfell.core.evidence.Evidence;
+import jordfell.core.history.FindingLife;
+import jordfell.core.history.Point;
+import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
 import jordfell.core.path.PathComputer;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.observe.ObservationStore;
+import jordfell.server.history.EpisodeStore;
+import jordfell.server.history.FindingStore;
+import jordfell.server.history.Histories;
+import jordfell.server.history.HistoryStore;
 import jordfell.server.roster.ExtensionStore;
 import org.springframework.stereotype.Component;
 
@@ -23,62 +29,75 @@ import org.springframework.stereotype.Component;
 @Component
 class DeviceCase {
 
-    /** Everything known of a device at one moment. */
-    record Opened(Assembled records, CaseOf device, List<Finding> findings) {}
+    /**
+     * Everything known of a device at one moment.
+     *
+     * @param findings open ones, the first explaining most
+     * @param past findings that are over
+     * @param letGoUntil evidence from before this is kept no more
+     */
+    record Opened(
+            Assembled records,
+            CaseOf device,
+            List<Finding> findings,
+            List<FindingStore.Past> past,
+            List<Episode> episodes,
+            Optional<Instant> letGoUntil) {}
 
-    private final DeviceStateStore states;
     private final FactsAssembler facts;
-    private final ObservationStore observations;
+    private final Histories histories;
+    private final EpisodeStore episodes;
+    private final FindingStore findings;
+    private final HistoryStore store;
     private final ExtensionStore extensions;
     private final InstantSource clock;
 
     DeviceCase(
-            DeviceStateStore states,
             FactsAssembler facts,
-            ObservationStore observations,
+            Histories histories,
+            EpisodeStore episodes,
+            FindingStore findings,
+            HistoryStore store,
             ExtensionStore extensions,
             InstantSource clock) {
-        this.states = states;
         this.facts = facts;
-        this.observations = observations;
+        this.histories = histories;
+        this.episodes = episodes;
+        this.findings = findings;
+        this.store = store;
         this.extensions = extensions;
         this.clock = clock;
     }
 
     Optional<Opened> open(long deviceId) {
         return facts.assemble(deviceId).map(records -> {
-            var now = clock.instant();
-            // What is said of a moment rests on what was seen by then, of the lines that it has.
-            Evidence evidence = records.facts().own(observations.of(deviceId).until(now));
-            DevicePath path = PathComputer.compute(records.facts(), evidence, states.taken(deviceId), now);
-            CaseOf device = new CaseOf(
-                    records.facts(), evidence, path, book(records.domain().id()), now);
-            return new Opened(records, device, remembering(deviceId, Diagnosis.of(device)));
+            Instant now = clock.instant();
+            SecretBook book = book(records.domain().id());
+            Point present = histories.look(records.facts(), book, now).present();
+            List<Episode> seen = episodes.newest(deviceId);
+            Evidence recent = new Evidence(seen.stream()
+                    .flatMap(e -> e.newest().stream())
+                    .filter(records.facts()::owns)
+                    .toList());
+            DevicePath path = PathComputer.compute(records.facts(), present.reached(), now);
+            CaseOf device = new CaseOf(records.facts(), present.reached(), recent, path, book, now);
+            return new Opened(
+                    records,
+                    device,
+                    present.lives().stream().map(FindingLife::finding).toList(),
+                    findings.past(deviceId),
+                    seen,
+                    store.letGoUntil(deviceId));
         });
     }
 
-    /**
-     * Evidence reaches back only so far; when the first finding is the one from before, it began when it
-     * was first seen.
-     */
-    private List<Finding> remembering(long deviceId, List<Finding> findings) {
-        if (findings.isEmpty()) {
-            return findings;
-        }
-        Finding first = findings.get(0);
-        return states.keptFinding(deviceId)
-                .filter(kept -> kept.cause().equals(first.cause().slug())
-                        && kept.variant().equals(first.variant()))
-                .map(kept -> {
-                    List<Finding> remembered = new ArrayList<>(findings);
-                    remembered.set(0, first.goingOnSince(kept.since().orElse(first.since())));
-                    return remembered;
-                })
-                .orElse(findings);
+    /** The records of a device, for its history. */
+    Optional<DeviceFacts> facts(long deviceId) {
+        return facts.assemble(deviceId).map(Assembled::facts);
     }
 
     /** Passwords are opened only when a rule asks for them. */
-    private SecretBook book(long domainId) {
+    SecretBook book(long domainId) {
         return new SecretBook() {
             @Override
             public Optional<String> current(String number) {

@@ -12,7 +12,6 @@ import jordfell.core.diagnosis.Certainty;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.MatchSheet;
 import jordfell.core.diagnosis.Remedy;
-import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
@@ -23,6 +22,7 @@ import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
 import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.Device;
+import jordfell.server.history.FindingStore;
 import org.jspecify.annotations.Nullable;
 
 /** One device with everything its sheet shows. */
@@ -59,9 +59,11 @@ record DeviceSheet(
         String rail,
         List<StopView> stops,
         List<FindingView> findings,
+        List<FindingStore.Past> past,
         List<LineView> lines,
         List<MatchSheet> match,
-        List<SeenView> seen) {
+        List<SeenView> seen,
+        @Nullable Instant letGoUntil) {
 
     record StopView(
             Stop stop,
@@ -91,12 +93,12 @@ record DeviceSheet(
             String cause,
             String title,
             Certainty certainty,
+            String settledBy,
             int line,
             String sentence,
             String detail,
             Instant since,
             int tries,
-            boolean moreTries,
             List<String> evidence,
             List<RemedyView> remedies) {
         static FindingView of(Finding f) {
@@ -105,12 +107,12 @@ record DeviceSheet(
                     cause.slug(),
                     cause.title(),
                     f.certainty(),
+                    f.settledBy(),
                     f.line(),
                     f.sentence(),
                     f.detail(),
                     f.since(),
                     f.tries(),
-                    f.moreTries(),
                     f.evidence(),
                     f.remedies().stream()
                             .map(r -> new RemedyView(r.action(), r.label(), r.line()))
@@ -132,11 +134,7 @@ record DeviceSheet(
         DeviceFacts facts = opened.device().facts();
         DevicePath path = opened.device().path();
         Device device = opened.records().device();
-        String installed = opened.device()
-                .evidence()
-                .last(ConfigRequested.class, r -> r.userAgent().contains("/"))
-                .map(r -> r.userAgent().substring(r.userAgent().lastIndexOf('/') + 1))
-                .orElse("");
+        String installed = opened.device().reached().fetches().installed();
         return new DeviceSheet(
                 facts.id(),
                 facts.address(),
@@ -173,9 +171,11 @@ record DeviceSheet(
                         .map(stop -> StopView.of(stop, opened.findings()))
                         .toList(),
                 opened.findings().stream().map(FindingView::of).toList(),
+                opened.past(),
                 lines(opened),
                 MatchSheet.of(opened.device()),
-                newestFirst(SeenView.of(opened.device().evidence())));
+                newestFirst(SeenView.of(opened.episodes(), facts)),
+                opened.letGoUntil().orElse(null));
     }
 
     private static List<LineView> lines(DeviceCase.Opened opened) {

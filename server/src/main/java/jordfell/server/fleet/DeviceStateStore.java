@@ -5,7 +5,6 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import jordfell.core.path.Taken;
 import jordfell.server.jdbc.Jdbc;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -35,11 +34,7 @@ public class DeviceStateStore {
             String firmware,
             String lines,
             int progress,
-            String released,
-            Optional<Taken> taken) {}
-
-    /** What was known of a device's first finding before. */
-    record KeptFinding(String cause, String variant, Optional<Instant> since) {}
+            String released) {}
 
     private final Jdbc jdbc;
     private final InstantSource clock;
@@ -53,8 +48,8 @@ public class DeviceStateStore {
         jdbc.update(
                 """
                 merge into device_state (device_id, condition, rail, held_at, cause, variant, word, sentence, since,
-                                         tries, pending, releasable, firmware, lines, progress, released, took, took_since, pending_since)
-                key (device_id) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
+                                         tries, pending, releasable, firmware, lines, progress, released, pending_since)
+                key (device_id) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
                   case when ? then coalesce((select pending_since from device_state where device_id = ?), ?) end)""",
                 s.deviceId(),
                 s.condition(),
@@ -72,8 +67,6 @@ public class DeviceStateStore {
                 cut(s.lines(), 200),
                 s.progress(),
                 s.released(),
-                s.taken().map(Taken::revision).orElse(""),
-                s.taken().map(Taken::since).orElse(null),
                 s.pending(),
                 s.deviceId(),
                 clock.instant());
@@ -95,21 +88,6 @@ public class DeviceStateStore {
     /** The device carried just now. */
     void carried(long deviceId, Instant at) {
         jdbc.update("update device_state set carried_at = ? where device_id = ?", at, deviceId);
-    }
-
-    /** The configuration that the device was last found to have. */
-    Optional<Taken> taken(long deviceId) {
-        return jdbc.one(
-                "select took, took_since from device_state where device_id = ? and took_since is not null",
-                row -> new Taken(row.text("took"), row.time("took_since")),
-                deviceId);
-    }
-
-    Optional<KeptFinding> keptFinding(long deviceId) {
-        return jdbc.one(
-                "select cause, variant, since from device_state where device_id = ?",
-                row -> new KeptFinding(row.text("cause"), row.text("variant"), row.timeIfAny("since")),
-                deviceId);
     }
 
     private static String cut(String text, int most) {

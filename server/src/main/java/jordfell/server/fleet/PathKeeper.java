@@ -1,5 +1,7 @@
 package jordfell.server.fleet;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.Instant;
@@ -16,15 +18,19 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import jordfell.core.diagnosis.Finding;
-import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.history.FindingLife;
+import jordfell.core.history.History;
+import jordfell.core.history.Point;
 import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
+import jordfell.core.path.PathComputer;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
 import jordfell.server.events.EventHub;
 import jordfell.server.fleet.DeviceStateStore.DeviceState;
+import jordfell.server.history.Histories;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.StoreAwayException;
 import jordfell.server.keeping.DataWatch;
@@ -40,9 +46,11 @@ import org.springframework.stereotype.Component;
 public class PathKeeper {
 
     private static final Logger log = LoggerFactory.getLogger(PathKeeper.class);
+    private static final int MOST_IN_MIND = 120_000;
     private static final Duration BREATH = Duration.ofMillis(80);
 
     private final DeviceCase cases;
+    private final Histories histories;
     private final DeviceStateStore states;
     private final EventHub events;
     private final FleetIndex index;
@@ -58,6 +66,11 @@ public class PathKeeper {
     private final Set<Long> changed = new HashSet<>();
 
     private final Map<Long, Instant> recheck = new HashMap<>();
+
+    /** What is on record of devices, until that is touched. */
+    private final Cache<Long, DeviceFacts> records =
+            Caffeine.newBuilder().maximumSize(MOST_IN_MIND).build();
+
     private final ScheduledExecutorService worker = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "paths");
         thread.setDaemon(true);
@@ -66,6 +79,7 @@ public class PathKeeper {
 
     PathKeeper(
             DeviceCase cases,
+            Histories histories,
             DeviceStateStore states,
             EventHub events,
             FleetIndex index,
@@ -73,6 +87,7 @@ public class PathKeeper {
             DataWatch watch,
             InstantSource clock) {
         this.cases = cases;
+        this.histories = histories;
         this.states = states;
         this.events = events;
         this.index = index;
@@ -135,8 +150,10 @@ public class PathKeeper {
         if (paused || !watch.mayWrite()) {
             return;
         }
-        Set<Long> now = new HashSet<>();
+        Set<Long> now = histories.withNews();
+        Set<Long> records = new HashSet<>();
         synchronized (lock) {
+            records.addAll(touched);
             now.addAll(touched);
             touched.clear();
             Instant moment = clock.instant();
@@ -152,7 +169,7 @@ public class PathKeeper {
             if (paused) {
                 touch(device);
             } else {
-                compute(device);
+                compute(device, records.contains(device));
             }
         }
     }
@@ -167,23 +184,19 @@ public class PathKeeper {
         }
     }
 
-    private void compute(long deviceId) {
+    private void compute(long deviceId, boolean recordsTouched) {
         try {
-            Optional<DeviceCase.Opened> opened = cases.open(deviceId);
-            opened.ifPresent(o -> {
-                states.put(state(o));
-                Condition condition = o.device().path().condition();
-                if (condition == Condition.CARRYING || condition == Condition.PROVEN) {
-                    states.carried(deviceId, clock.instant());
-                }
-                o.device().path().recheckAt().ifPresent(at -> {
-                    synchronized (lock) {
-                        recheck.put(deviceId, at);
-                    }
-                });
-            });
-            index.touch(List.of(deviceId));
-            events.publish(EventHub.Topic.DEVICE, deviceId);
+            if (recordsTouched) {
+                records.invalidate(deviceId);
+            }
+            Optional<DeviceFacts> known = Optional.ofNullable(records.getIfPresent(deviceId));
+            Optional<DeviceFacts> facts = known.or(() -> cases.facts(deviceId));
+            facts.ifPresent(f -> records.put(deviceId, f));
+            boolean moved = facts.map(f -> step(f, known.isPresent())).orElse(true);
+            if (moved) {
+                index.touch(List.of(deviceId));
+                events.publish(EventHub.Topic.DEVICE, deviceId);
+            }
         } catch (StoreAwayException e) {
             touchChanged(List.of(deviceId)); // once more when it is back
         } catch (RuntimeException | Error e) {
@@ -210,16 +223,37 @@ public class PathKeeper {
     /** An import can be taken back while the paths of its devices are computed. */
     private boolean isGone(long deviceId) {
         try {
-            return cases.open(deviceId).isEmpty();
+            return cases.facts(deviceId).isEmpty();
         } catch (RuntimeException e) {
             return false;
         }
     }
 
-    private static DeviceState state(DeviceCase.Opened opened) {
-        DeviceFacts facts = opened.device().facts();
-        DevicePath path = opened.device().path();
-        Optional<Finding> finding = opened.findings().stream().findFirst();
+    /** Has a device's history go on; whether anything came that shows. */
+    private boolean step(DeviceFacts facts, boolean asBefore) {
+        Instant now = clock.instant();
+        History.Stepped stepped =
+                histories.step(facts, cases.book(facts.domain().id()), asBefore, now);
+        Point present = stepped.history().present();
+        present.due().ifPresent(at -> {
+            synchronized (lock) {
+                recheck.put(facts.id(), at);
+            }
+        });
+        if (!stepped.looked()) {
+            return false;
+        }
+        DevicePath path = PathComputer.compute(facts, present.reached(), present.at());
+        states.put(state(facts, path, present));
+        if (path.condition() == Condition.CARRYING || path.condition() == Condition.PROVEN) {
+            states.carried(facts.id(), now);
+        }
+        return true;
+    }
+
+    private static DeviceState state(DeviceFacts facts, DevicePath path, Point present) {
+        Optional<Finding> finding =
+                present.lives().stream().map(FindingLife::finding).findFirst();
         StopReport at = path.stop(path.at());
         long passed =
                 path.stops().stream().filter(s -> s.state() == StopState.PASSED).count();
@@ -237,15 +271,14 @@ public class PathKeeper {
                 finding.map(Finding::tries).orElse(0),
                 facts.pending(),
                 facts.current().isPresent(),
-                firmware(opened),
+                present.reached().fetches().installed(),
                 String.join(
                         ", ",
                         facts.lines().stream()
                                 .map(l -> l.extension().map(e -> e.number()).orElse("–"))
                                 .toList()),
                 rank + (int) passed,
-                facts.released().map(r -> r.revision().id()).orElse(""),
-                path.taken());
+                facts.released().map(r -> r.revision().id()).orElse(""));
     }
 
     private static String word(DevicePath path, StopReport at, Optional<Finding> finding) {
@@ -264,14 +297,5 @@ public class PathKeeper {
     /** A device that carries has done so since it was accepted, not since its last refresh. */
     private static Optional<Instant> since(DevicePath path, StopReport at) {
         return path.condition() == Condition.CARRYING ? path.stop(Stop.ACCEPTED).since() : at.since();
-    }
-
-    /** What follows the slash of its User-Agent. */
-    private static String firmware(DeviceCase.Opened opened) {
-        return opened.device()
-                .evidence()
-                .last(ConfigRequested.class, r -> r.userAgent().contains("/"))
-                .map(r -> r.userAgent().substring(r.userAgent().lastIndexOf('/') + 1))
-                .orElse("");
     }
 }

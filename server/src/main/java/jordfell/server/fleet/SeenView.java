@@ -2,20 +2,23 @@ package jordfell.server.fleet;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
-import jordfell.core.evidence.Evidence;
+import jordfell.core.evidence.Episode;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.evidence.Observation.NotKept;
 import jordfell.core.evidence.Observation.Pinged;
-import jordfell.core.evidence.Observation.SipSeen;
 import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.path.DeviceFacts;
 import jordfell.core.sip.SipMessage;
 
 /**
- * One line of “what was seen”: equal things in a row are told once, with how often.
+ * One line of “what was seen”: what repeats is told once, with how often.
  *
  * @param bad something was refused or not found
  * @param raw the message's bytes, empty for what is no message
@@ -24,34 +27,23 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
 
     private static final int MOST = 60;
 
-    static List<SeenView> of(Evidence evidence) {
+    /** The newest, oldest first; what was seen of a number that was another device’s then is not of this one. */
+    static List<SeenView> of(List<Episode> episodes, DeviceFacts device) {
         List<SeenView> views = new ArrayList<>();
-        for (Observation o : evidence.all()) {
-            SeenView view = of(o);
-            SeenView last = views.isEmpty() ? null : views.get(views.size() - 1);
-            SeenView before = views.size() < 2 ? null : views.get(views.size() - 2);
-            if (last != null && last.sameAs(view)) {
-                views.set(views.size() - 1, last.again(view));
-            } else if (repeatsPair(views, view)) {
-                views.set(views.size() - 2, before.again(view));
-            } else {
-                views.add(view);
-            }
+        for (Episode episode : episodes) {
+            episode.newest().stream()
+                    .filter(device::owns)
+                    .map(o -> of(o).repeated(episode))
+                    .forEach(views::add);
         }
+        views.sort(Comparator.comparing(SeenView::until));
         return views.subList(Math.max(0, views.size() - MOST), views.size());
     }
 
-    /** The two kinds of a pair take turns, such as a question and its answer every minute. */
-    private static boolean repeatsPair(List<SeenView> views, SeenView view) {
-        return views.size() >= 2 && views.get(views.size() - 2).sameAs(view);
-    }
-
-    private boolean sameAs(SeenView other) {
-        return what.equals(other.what) && answer.equals(other.answer);
-    }
-
-    private SeenView again(SeenView later) {
-        return new SeenView(at, later.at, times + 1, what, answer, bad, later.raw);
+    private SeenView repeated(Episode episode) {
+        return episode.times() == 1
+                ? this
+                : new SeenView(episode.first(), until, episode.times(), what, answer, bad, raw);
     }
 
     private static SeenView of(Observation o) {
@@ -88,6 +80,9 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
                     !f.why().isEmpty(),
                     "");
         }
+        if (o instanceof NotKept gap) {
+            return line(o, "Not kept: " + gap.times() + " observations", gap.why(), true, "");
+        }
         TestCalled t = (TestCalled) o;
         return line(
                 o,
@@ -97,17 +92,20 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
                 "");
     }
 
-    private static SeenView sip(SipSeen s) {
-        SipMessage message = s.message();
-        if (s.toNode() && !message.isResponse()) {
-            boolean answer = message.first("Authorization").isPresent();
-            String what = message.method() + (answer ? " with answer" : "") + ", " + s.number();
-            return line(s, what + " → " + s.node(), "from " + s.peer(), false, s.text());
+    private static SeenView sip(SipSeen seen) {
+        String raw = seen.datagram().text();
+        String arrow = seen.toNode() ? " → " : " ← ";
+        if (seen instanceof SipSeen.Broken broken) {
+            return line(seen, "No SIP" + arrow + seen.node() + ", from " + seen.peer(), broken.why(), true, raw);
+        } else if (seen instanceof SipSeen.Request request && seen.toNode()) {
+            String with = request.answersChallenge() ? " with answer" : "";
+            String what = request.message().method() + with + ", " + seen.number();
+            return line(seen, what + arrow + seen.node(), "from " + seen.peer(), false, raw);
         }
+        SipMessage message = ((SipSeen.Message) seen).message();
         boolean bad = message.status() >= 400 && message.status() != 401;
-        String what = message.isResponse() ? message.startLine().substring(8) : message.method();
-        String arrow = s.toNode() ? " → " : " ← ";
-        return line(s, message.method() + ", " + s.number() + arrow + s.node(), what, bad, s.text());
+        String answer = message.isResponse() ? message.startLine().substring(8) : message.method();
+        return line(seen, message.method() + ", " + seen.number() + arrow + seen.node(), answer, bad, raw);
     }
 
     private static SeenView line(Observation o, String what, String answer, boolean bad, String raw) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Set;
 import jordfell.core.settings.LayerKind;
 import jordfell.server.device.DeviceStore;
+import jordfell.server.history.LastActs;
 import jordfell.server.settings.KeyLayoutStore;
 import jordfell.server.undo.Kept;
 import jordfell.server.undo.RecordsTouched;
@@ -21,11 +22,13 @@ class TouchedDevices {
     private final DeviceStore devices;
     private final KeyLayoutStore keyLayouts;
     private final PathKeeper paths;
+    private final LastActs acts;
 
-    TouchedDevices(DeviceStore devices, KeyLayoutStore keyLayouts, PathKeeper paths) {
+    TouchedDevices(DeviceStore devices, KeyLayoutStore keyLayouts, PathKeeper paths, LastActs acts) {
         this.devices = devices;
         this.keyLayouts = keyLayouts;
         this.paths = paths;
+        this.acts = acts;
     }
 
     @EventListener
@@ -46,5 +49,7 @@ class TouchedDevices {
             spokenTo.addAll(keyLayouts.filledDevices());
         }
         paths.touchChanged(spokenTo);
+        spokenTo.addAll(listed);
+        acts.done(spokenTo, touched.who(), touched.what());
     }
 }

@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 import javax.sql.DataSource;
+import org.flywaydb.core.api.migration.Context;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -50,6 +51,13 @@ public class Jdbc {
 
     Jdbc(DataSource pool) {
         this.pool = pool;
+    }
+
+    /** Statements on the connection on which the database is being brought to this version. */
+    public static Jdbc within(Context migration) {
+        Jdbc jdbc = new Jdbc(migration.getConfiguration().getDataSource());
+        jdbc.current.set(migration.getConnection());
+        return jdbc;
     }
 
     /**

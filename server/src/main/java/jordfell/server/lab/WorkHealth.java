@@ -2,7 +2,7 @@ package jordfell.server.lab;
 
 import jordfell.lab.time.Timeline;
 import jordfell.server.fleet.PathKeeper;
-import jordfell.server.observe.ObservationLog;
+import jordfell.server.history.ObservationLog;
 import org.springframework.boot.health.contributor.Health;
 import org.springframework.boot.health.contributor.HealthIndicator;
 import org.springframework.boot.health.contributor.Status;

@@ -17,7 +17,7 @@ import jordfell.core.settings.Setting;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.observe.ObservationStore;
+import jordfell.server.history.EpisodeStore;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseStore;
 import org.jspecify.annotations.Nullable;
@@ -70,9 +70,9 @@ class FileController {
 
     private final FactsAssembler facts;
     private final ReleaseStore releases;
-    private final ObservationStore observations;
+    private final EpisodeStore observations;
 
-    FileController(FactsAssembler facts, ReleaseStore releases, ObservationStore observations) {
+    FileController(FactsAssembler facts, ReleaseStore releases, EpisodeStore observations) {
         this.facts = facts;
         this.releases = releases;
         this.observations = observations;
@@ -113,7 +113,7 @@ class FileController {
         MarkedFile now = device.config()
                 .flatMap(c -> dialect.map(d -> d.renderMarked(c.withoutSecrets())))
                 .orElse(new MarkedFile("", List.of()));
-        Optional<ConfigRequested> fetched = observations.of(id).last(ConfigRequested.class, ConfigRequested::served);
+        Optional<ConfigRequested> fetched = observations.lastServed(id);
         Optional<ReleaseStore.Released> earlier = against.equals("release")
                 ? releases.shownBody(
                         id,

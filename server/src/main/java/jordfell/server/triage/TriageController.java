@@ -72,7 +72,7 @@ class TriageController {
                 group.variant(),
                 cause.title(),
                 group.sentences() == 1 ? group.sentence() : capital(group.variant()),
-                cause == Cause.UNEXPLAINED
+                cause == Cause.UNEXPLAINED_HOLD
                         ? group.variant().toUpperCase(Locale.ROOT)
                         : cause.stop().name(),
                 group.since(),

@@ -89,7 +89,7 @@ public class Acts {
                     words.substring(0, Math.min(300, words.length())),
                     json.writeValueAsString(journal));
             audit.record(words);
-            tell(journal);
+            tell(journal, words);
             return new Done<>(id, result);
         });
     }
@@ -154,9 +154,10 @@ public class Acts {
                     Audit.who(),
                     json.writeValueAsString(turned),
                     id);
-            audit.record((undone ? "did again: " : "undid: ") + act.title());
-            tell(journal);
-            tell(turned);
+            String words = (undone ? "did again: " : "undid: ") + act.title();
+            audit.record(words);
+            tell(journal, words);
+            tell(turned, words);
         });
     }
 
@@ -273,13 +274,13 @@ public class Acts {
     }
 
     /** Has everything that shows these records look again. */
-    private void tell(Journal journal) {
+    private void tell(Journal journal, String words) {
         Map<Kept, Set<String>> touched = new EnumMap<>(Kept.class);
         journal.made().forEach((kind, ids) -> touch(touched, kind, ids));
         journal.changed().forEach(c -> touch(touched, c.kind(), List.of(c.id())));
         journal.gone().forEach((kind, all) -> touch(touched, kind, ids(kind, all)));
         touched.forEach((kind, ids) -> kind.layer().ifPresent(layer -> ids.forEach(id -> settings.said(layer, id))));
-        publisher.publishEvent(new RecordsTouched(touched));
+        publisher.publishEvent(new RecordsTouched(touched, Audit.who(), words));
         jdbc.afterCommit(() -> {
             events.publish(EventHub.Topic.ROSTER, 0);
             if (touched.keySet().stream().anyMatch(GROUND::contains)) {

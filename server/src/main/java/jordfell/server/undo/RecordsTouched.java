@@ -7,8 +7,10 @@ import java.util.stream.Collectors;
 /**
  * An act made, changed or removed these records, or was taken back. It is told while the act’s transaction is open: what is
  * to wait for the commit says so itself.
+ *
+ * @param what what was done, in the words of the History
  */
-public record RecordsTouched(Map<Kept, Set<String>> ids) {
+public record RecordsTouched(Map<Kept, Set<String>> ids, String who, String what) {
 
     public Set<String> of(Kept kind) {
         return ids.getOrDefault(kind, Set.of());

@@ -7,6 +7,7 @@ import java.util.Map;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 /** From enrolment to dial tone and back, through every layer, over HTTP. */
 class DialToneStoryTest {
@@ -116,13 +117,9 @@ class DialToneStoryTest {
         RunningServer.until("pending", () -> pier.sheet(id).path("pending").asBoolean());
         pier.client().post("/api/lab/phones/" + mac + "/restart", Map.of());
         RunningServer.until("told", () -> pier.sentence(id).equals("It used the password that 2434 had before."));
-        assertThat(pier.sheet(id)
-                        .path("findings")
-                        .get(0)
-                        .path("remedies")
-                        .get(0)
-                        .path("action")
-                        .asString())
+        JsonNode told = pier.sheet(id);
+        assertThat(told.at("/findings/0/remedies/0/action").asString())
+                .as(told.toPrettyString())
                 .isEqualTo("RELEASE");
         pier.release(id);
         RunningServer.untilLong("accepted with the new one", () -> pier.rail(id).startsWith("ppppppp"));

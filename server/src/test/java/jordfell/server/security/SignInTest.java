@@ -92,7 +92,9 @@ class SignInTest {
         assertThat(raw)
                 .isNotEmpty()
                 .noneMatch(h -> h.toLowerCase(java.util.Locale.ROOT).contains(hex));
-        assertThat(jdbc.list("select data from observation", r -> r.text("data")))
+        assertThat(jdbc.list(
+                        "select data from episode",
+                        r -> new String(r.bytes("data"), java.nio.charset.StandardCharsets.UTF_8)))
                 .noneMatch(d -> d.contains(password));
     }
 

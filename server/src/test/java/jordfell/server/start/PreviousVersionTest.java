@@ -36,7 +36,11 @@ class PreviousVersionTest {
             JsonNode fleet = lead.get("/api/devices").json();
             assertThat(fleet.path("total").asInt()).isEqualTo(43);
             int made = 0;
+            int seen = 0;
             for (JsonNode row : fleet.path("rows")) {
+                JsonNode sheet =
+                        lead.get("/api/devices/" + row.path("id").asLong()).json();
+                seen += sheet.path("seen").size();
                 JsonNode file = lead.get("/api/devices/" + row.path("id").asLong() + "/file")
                         .json();
                 made += file.path("problems").isEmpty() && file.path("lines").size() > 15 ? 1 : 0;
@@ -44,6 +48,7 @@ class PreviousVersionTest {
             assertThat(made)
                     .as("files that are made of passwords which could be opened")
                     .isGreaterThan(25);
+            assertThat(seen).as("what was seen of them").isGreaterThan(300);
             long extension = lead.get("/api/extensions?domainId=1")
                     .json()
                     .path("rows")

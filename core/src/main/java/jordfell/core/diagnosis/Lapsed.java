@@ -1,0 +1,103 @@
+package jordfell.core.diagnosis;
+
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.evidence.Observation.FirmwareAsked;
+import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.milestone.Fetches;
+import jordfell.core.path.Condition;
+import jordfell.core.path.LineStatus;
+import jordfell.core.path.Stop;
+
+/**
+ * <em>lapsed</em>: it carried once, and its registration ended. Whether it lives on without registering or is heard no more
+ * are two things: only the last one sends somebody to look at power and cable.
+ */
+final class Lapsed implements Rule {
+
+    /** What only the device itself can have caused. */
+    record Sign(Instant at, String did) {}
+
+    @Override
+    public List<Finding> examine(CaseOf device) {
+        Optional<LineStatus> lapsed = lapsedLine(device);
+        if (lapsed.isEmpty()) {
+            return List.of();
+        }
+        LineStatus line = lapsed.get();
+        return signOfLife(device, line)
+                .map(sign -> List.of(alive(device, line, sign)))
+                .orElseGet(() -> line.takenBack() ? List.of() : List.of(silent(device, line)));
+    }
+
+    /** The first line whose registration ended, of a device that is held for it or silent. */
+    static Optional<LineStatus> lapsedLine(CaseOf device) {
+        return device.path().condition() == Condition.SILENT || device.heldAt(Stop.ACCEPTED)
+                ? device.path().lines().stream()
+                        .filter(l -> l.refusal().isEmpty() && l.lapsed(device.now()))
+                        .findFirst()
+                : Optional.empty();
+    }
+
+    /** What was seen of the device after its registration had ended. */
+    static Optional<Sign> signOfLife(CaseOf device, LineStatus line) {
+        Instant end = line.endedAt().orElse(device.now());
+        Stream<Sign> fetched = device.reached().fetches().taken().map(Fetches.Taken::newest).stream()
+                .map(ConfigRequested::at)
+                .map(at -> new Sign(at, "asked for its configuration"));
+        Stream<Sign> firmware = device.reached().firmware().map(FirmwareAsked::at).stream()
+                .map(at -> new Sign(at, "asked for firmware"));
+        Stream<Sign> looked = device.reached().lookUps().last().stream().map(Lapsed::lookedUp);
+        Stream<Sign> heard = device.reached().heardLast().stream()
+                .map(at -> new Sign(at, "sent SIP that was no registration of this line"));
+        return Stream.of(fetched, firmware, looked, heard)
+                .flatMap(s -> s)
+                .filter(sign -> sign.at().isAfter(end))
+                .max(Comparator.comparing(Sign::at));
+    }
+
+    private static Sign lookedUp(NameLookedUp lookup) {
+        return new Sign(lookup.at(), "looked up " + lookup.name());
+    }
+
+    private static Finding alive(CaseOf device, LineStatus line, Sign sign) {
+        return Finding.likely(
+                        Cause.LAPSED,
+                        "It is alive, and registers no more.",
+                        "Whether other phones at " + device.facts().site() + " register meanwhile.")
+                .variant("alive")
+                .line(line.position())
+                .brief("registers no more")
+                .detail("It " + sign.did() + " after the registration of " + line.number()
+                        + " had ended; no other registration of it has reached a registrar since.")
+                .since(line.endedAt().orElse(device.now()))
+                .shownBy("registration of " + line.number() + " ended", "it " + sign.did() + " later")
+                .remedies(Remedy.advice("See whether UDP to the registrar’s port is let through at "
+                        + device.facts().site() + " and whether other phones there register; then restart it."));
+    }
+
+    private static Finding silent(CaseOf device, LineStatus line) {
+        String site = device.facts().site();
+        return Finding.likely(
+                        Cause.LAPSED,
+                        "It was registered, and then fell silent.",
+                        "Its lamps, or whether it fetches its configuration at its next look.")
+                .variant(site)
+                .line(line.position())
+                .brief("silent")
+                .detail("Extension " + line.number() + " last spoke to " + node(line)
+                        + "; its registration ran out without a refresh, and nothing else was seen of it since.")
+                .since(line.endedAt().orElse(device.now()))
+                .shownBy("registration of " + line.number() + " ended")
+                .remedies(Remedy.advice("Check its power and network cable at " + site + "."));
+    }
+
+    static String node(LineStatus line) {
+        return line.binding().map(BindingChanged::node).orElse("a registrar");
+    }
+}

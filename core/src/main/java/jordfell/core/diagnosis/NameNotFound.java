@@ -1,0 +1,46 @@
+package jordfell.core.diagnosis;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.milestone.LookUps.LookUp;
+import jordfell.core.path.DeviceFacts.LineFacts;
+import jordfell.core.path.RegistrarLookups;
+import jordfell.core.path.Stop;
+
+/** <em>name-not-found</em>: it asked for its registrar's name, and there is none. */
+final class NameNotFound implements Rule {
+
+    @Override
+    public List<Finding> examine(CaseOf device) {
+        return device.heldAt(Stop.LOCATED)
+                ? RegistrarLookups.of(device.facts(), device.reached(), Instant.MIN).failed().stream()
+                        .map(failed -> notFound(device, failed))
+                        .toList()
+                : List.of();
+    }
+
+    private static Finding notFound(CaseOf device, LookUp failed) {
+        NameLookedUp lookup = failed.newest();
+        String registrar = lookup.name().replaceFirst("^_sip\\._udp\\.", "");
+        List<String> present =
+                device.facts().lines().stream().map(LineFacts::registrar).toList();
+        Optional<String> mended = present.stream()
+                .findFirst()
+                .filter(now -> device.facts().pending() && present.stream().noneMatch(registrar::equalsIgnoreCase));
+        return Finding.certain(Cause.NAME_NOT_FOUND, "DNS knows no " + registrar + ".")
+                .variant(registrar)
+                .brief("host not found")
+                .detail(mended.map(now -> "The setting says " + now + " by now; that is not released to it yet.")
+                        .orElse("The domain’s own registrar is "
+                                + device.facts().domain().name() + "; the name it was sent comes from a setting."))
+                .since(failed.failingSince().orElse(lookup.at()))
+                .tries(failed.failures())
+                .shownBy("asked for " + lookup.name() + " (" + lookup.type() + "): no such name")
+                .remedies(
+                        mended.isPresent()
+                                ? Remedy.RELEASE
+                                : new Remedy(Remedy.Action.OPEN_SETTINGS, "See where the name comes from", 0));
+    }
+}

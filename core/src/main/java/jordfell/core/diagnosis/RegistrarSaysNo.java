@@ -1,0 +1,53 @@
+package jordfell.core.diagnosis;
+
+import java.util.List;
+import jordfell.core.milestone.Refusal;
+
+/** <em>registrar-says-no</em>: no name, password or number is the reason, so the answer is told as it came. */
+final class RegistrarSaysNo implements Rule {
+
+    @Override
+    public List<Finding> examine(CaseOf device) {
+        return device.turnedAway().stream()
+                .filter(t -> t.refusal().filter(r -> r.status() != 404).isPresent())
+                .filter(t -> !t.overCredentials() || t.rightUser() && t.used() instanceof PasswordUsed.Right)
+                .map(RegistrarSaysNo::asItCame)
+                .toList();
+    }
+
+    private static Finding asItCame(TurnedAway t) {
+        Refusal refusal = t.refusal().orElseThrow();
+        String node = refusal.response().node();
+        String number = t.line().number();
+        boolean fails = refusal.status() >= 500;
+        // RFC 3261 §20.43: what else the answerer has to say, in quotes behind a code and a name.
+        String warning = refusal.response()
+                .message()
+                .first("Warning")
+                .map(w -> " It adds: " + w.replaceFirst("^[0-9]{3} \\S+ ", "") + ".")
+                .orElse("");
+        return t.tell(Finding.certain(
+                        Cause.REGISTRAR_SAYS_NO,
+                        "The registrar answers " + number + " with “" + refusal.answer() + "”." + warning))
+                .variant(refusal.answer())
+                .brief("is answered " + refusal.answer())
+                .detail(
+                        fails
+                                ? "That is a failure that " + node
+                                        + " tells of itself; it names nothing that is wrong with the phone."
+                                : reason(t))
+                .remedies(Remedy.advice(
+                        fails
+                                ? "See whether other phones at " + node + " are answered so too."
+                                : "See what the registrar allows " + number + ": how many devices, and from where."));
+    }
+
+    private static String reason(TurnedAway t) {
+        if (t.overCredentials()) {
+            return "Its user and password fit what is on record, so it is something else that is refused.";
+        }
+        return t.request().isPresent() && t.answer().isEmpty()
+                ? "The request that it refused answered no challenge, so no password is the reason."
+                : "The answer names no user and no password as the reason.";
+    }
+}

@@ -1,0 +1,127 @@
+package jordfell.core.diagnosis;
+
+import java.time.Instant;
+import java.util.Optional;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.milestone.Asks;
+import jordfell.core.milestone.Refusal;
+import jordfell.core.path.DeviceFacts.ExtensionFacts;
+import jordfell.core.path.LineStatus;
+import jordfell.core.path.Stop;
+import jordfell.core.path.StopReport;
+import jordfell.core.sip.DigestAnswer;
+import jordfell.core.sip.DigestChallenge;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
+
+/**
+ * A line that asked to be registered and is not: refused, or challenged again and again.
+ *
+ * @param refusal the registrar's no; empty while it only challenges
+ * @param asks what it asked for since it was registered last
+ */
+record TurnedAway(
+        CaseOf device,
+        LineStatus line,
+        ExtensionFacts extension,
+        Optional<Refusal> refusal,
+        Optional<Asks> asks,
+        Optional<DigestAnswer> answer) {
+
+    /** What names and passwords can be the reason of (RFC 3261 §21.4.4). */
+    private static final int FORBIDDEN = 403;
+
+    static Optional<TurnedAway> of(CaseOf device, LineStatus line, ExtensionFacts extension) {
+        Optional<Refusal> refusal = line.refusal();
+        Optional<Asks> asks = line.reached().asks();
+        if (refusal.isEmpty() && (asks.isEmpty() || line.accepted(device.now()) || !device.heldAt(Stop.ACCEPTED))) {
+            return Optional.empty();
+        }
+        Optional<SipSeen.Request> asked = refusal.isPresent() ? refusal.get().request() : asks.flatMap(Asks::answer);
+        return Optional.of(new TurnedAway(
+                device,
+                line,
+                extension,
+                refusal,
+                asks,
+                asked.flatMap(r -> r.message().first("Authorization")).flatMap(DigestAnswer::read)));
+    }
+
+    /** Whether a password or a name can be the reason of what it is answered. */
+    boolean overCredentials() {
+        return answer.isPresent() && refusal.map(r -> r.status() == FORBIDDEN).orElse(isChallengedAgain());
+    }
+
+    /** It answered a challenge and was challenged once more. */
+    boolean isChallengedAgain() {
+        return refusal.isEmpty()
+                && asks.filter(a -> a.answering() > 0 && a.challenged() > 1).isPresent();
+    }
+
+    /** Which password gave the answer; asked for only where there is one. */
+    PasswordUsed used() {
+        return PasswordCandidates.find(answer.orElseThrow(), "REGISTER", extension.number(), device.secrets());
+    }
+
+    boolean rightUser() {
+        return answer.orElseThrow().username().equals(extension.authUser());
+    }
+
+    /** The request whose answer is looked at. */
+    Optional<SipSeen.Request> request() {
+        return refusal.isPresent() ? refusal.get().request() : asks.flatMap(Asks::answer);
+    }
+
+    /** The host that it registers at; empty if that is its domain or can't be told. */
+    Optional<String> foreignHost() {
+        return host(request(), device);
+    }
+
+    static Optional<String> host(Optional<SipSeen.Request> request, CaseOf device) {
+        return request.flatMap(r -> SipHeaders.uri(r.message().requestUri()))
+                .map(SipAddress::host)
+                .filter(host -> !host.isEmpty()
+                        && !host.equalsIgnoreCase(device.facts().domain().name()));
+    }
+
+    /** What the registrar asks for now. */
+    Optional<DigestChallenge> challenge() {
+        return asks.flatMap(Asks::challenge).stream()
+                .flatMap(c -> c.message().all("WWW-Authenticate").stream())
+                .flatMap(header -> DigestChallenge.read(header).stream())
+                .findFirst();
+    }
+
+    Instant since() {
+        return refusal.map(Refusal::since)
+                .or(() -> asks.map(Asks::first))
+                .orElseGet(() -> report().since().orElse(device.now()));
+    }
+
+    int times() {
+        return refusal.map(Refusal::times).or(() -> asks.map(Asks::answering)).orElse(0);
+    }
+
+    /** Who answered. */
+    String node() {
+        return refusal.map(r -> r.response().node())
+                .or(() -> asks.flatMap(Asks::challenge).map(SipSeen::node))
+                .orElse("the registrar");
+    }
+
+    /** What was seen, for a list. */
+    String shown() {
+        return refusal.map(r -> "REGISTER for " + line.number() + (answer.isPresent() ? " with answer" : "") + " → "
+                        + r.answer() + " from " + r.response().node())
+                .orElseGet(() -> "REGISTER for " + line.number() + ", "
+                        + asks.map(Asks::answering).orElse(0) + " with answer → challenged again by " + node());
+    }
+
+    Finding.Telling tell(Finding.Telling telling) {
+        return telling.line(line.position()).since(since()).tries(times()).shownBy(shown());
+    }
+
+    private StopReport report() {
+        return device.path().stop(Stop.ACCEPTED);
+    }
+}

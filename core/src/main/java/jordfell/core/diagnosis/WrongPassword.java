@@ -1,0 +1,99 @@
+package jordfell.core.diagnosis;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.path.LineStatus;
+
+/** <em>wrong-password</em>: which password its answer to a challenge was made with, if not the right one. */
+final class WrongPassword implements Rule {
+
+    @Override
+    public List<Finding> examine(CaseOf device) {
+        List<Finding> findings = new ArrayList<>();
+        for (TurnedAway t : device.turnedAway()) {
+            if (t.overCredentials() && t.rightUser()) {
+                PasswordUsed used = t.used();
+                // The right one: it was mended since, or something else is refused.
+                if (!(used instanceof PasswordUsed.Right)) {
+                    findings.add(otherPassword(device, t, used));
+                }
+            }
+        }
+        dropMirrors(device, findings);
+        return findings;
+    }
+
+    /** Two lines that used each other's password are one trouble: the first line tells it. */
+    private static void dropMirrors(CaseOf device, List<Finding> findings) {
+        if (findings.size() == 2
+                && findings.stream()
+                        .allMatch(f -> f.remedies().stream().anyMatch(r -> r.action() == Remedy.Action.SWAP_LINES))
+                && device.facts().lines().size() == 2) {
+            findings.remove(1);
+        }
+    }
+
+    private static Finding otherPassword(CaseOf device, TurnedAway t, PasswordUsed used) {
+        return t.tell(Finding.certain(Cause.WRONG_PASSWORD, sentence(device, t.line(), used)))
+                .variant(used instanceof PasswordUsed.Others ? "another extension’s password" : used.brief())
+                .brief(used instanceof PasswordUsed.Damaged ? "password: " + used.brief() : used.brief())
+                .detail(detail(device, t.line(), used))
+                .remedies(remedies(device, t.line(), used));
+    }
+
+    private static String sentence(CaseOf device, LineStatus line, PasswordUsed used) {
+        if (used instanceof PasswordUsed.Others other) {
+            return "It used extension " + other.number() + "’s password.";
+        } else if (used instanceof PasswordUsed.Earlier earlier) {
+            return earlier.back() == 1
+                    ? "It used the password that " + line.number() + " had before."
+                    : "It used a password that " + line.number() + " had " + earlier.back() + " changes ago.";
+        } else if (used instanceof PasswordUsed.Damaged damaged) {
+            return "It used " + damaged.damage().sentence() + ".";
+        } else if (used instanceof PasswordUsed.Empty) {
+            return "It used an empty password.";
+        }
+        return "It used a password that " + device.facts().domain().name() + " does not know.";
+    }
+
+    private static String detail(CaseOf device, LineStatus line, PasswordUsed used) {
+        if (used instanceof PasswordUsed.Others other) {
+            String fits =
+                    "the answer to the challenge fits " + other.number() + "’s secret, not " + line.number() + "’s.";
+            return device.positionOf(other.number())
+                    .map(p -> "Lines " + Math.min(p, line.position()) + " and " + Math.max(p, line.position())
+                            + " are crossed on this phone: " + fits)
+                    .orElse("It was set for another phone’s line: " + fits);
+        } else if (used instanceof PasswordUsed.Earlier) {
+            return device.facts().pending()
+                    ? "The new one was made here and is not released yet."
+                    : "The phone has not taken the new one over.";
+        } else if (used instanceof PasswordUsed.Damaged damaged) {
+            return damaged.damage()
+                            .cutAt()
+                            .filter(cut -> cut == device.facts().model().passwordField())
+                            .isPresent()
+                    ? "The password field of the " + device.facts().model().fullName() + " holds no more."
+                    : "Likely, " + uncapitalised(damaged.damage().likelyReason());
+        } else if (used instanceof PasswordUsed.Empty) {
+            return "Nothing stands in its password field for line " + line.position() + ".";
+        }
+        return "No password that was tried fits its answer: the present one and earlier ones, those of other extensions, "
+                + "and the present one damaged in the ways that are known.";
+    }
+
+    /** How it came about is not seen, and told as what is likely. */
+    private static String uncapitalised(String sentence) {
+        return Character.toLowerCase(sentence.charAt(0)) + sentence.substring(1);
+    }
+
+    private static List<Remedy> remedies(CaseOf device, LineStatus line, PasswordUsed used) {
+        Remedy first = used instanceof PasswordUsed.Earlier ? Remedy.bringUpToDate(device) : Remedy.RESEND;
+        Optional<Remedy> swap = used instanceof PasswordUsed.Others other
+                        && device.positionOf(other.number()).isPresent()
+                ? Optional.of(new Remedy(Remedy.Action.SWAP_LINES, "Swap the lines instead", line.position()))
+                : Optional.empty();
+        return swap.map(s -> List.of(first, s)).orElse(List.of(first));
+    }
+}

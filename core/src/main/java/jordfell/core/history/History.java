@@ -1,0 +1,119 @@
+package jordfell.core.history;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Stream;
+import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.ObservationOrder;
+
+/**
+ * All that is kept in mind of one device. Observations may come in any order and twice, as long as they are not older than
+ * what is settled: the history that follows is the same.
+ *
+ * @param settled how it stood some time ago; what is older than this comes too late to be stepped
+ * @param recent what was seen since, oldest first
+ * @param present how it stands after all of that
+ * @param told what was told to have moved since it is settled
+ */
+public record History(Point settled, List<Observation> recent, Point present, List<Transition> told) {
+
+    /** How late an observation may come and still land where it belongs. */
+    public static final Duration LATE = Duration.ofMinutes(2);
+
+    public History {
+        recent = List.copyOf(recent);
+        told = List.copyOf(told);
+    }
+
+    /**
+     * What a step led to.
+     *
+     * @param transitions what moved, in order
+     * @param looked whether anything came that could have moved something
+     * @param tooLate observations from before what is settled; they are evidence, and move nothing
+     */
+    public record Stepped(History history, List<Transition> transitions, boolean looked, List<Observation> tooLate) {}
+
+    /** A history that begins. */
+    public static History begin(Instant at) {
+        return settledAt(Point.start(at));
+    }
+
+    /** A history that goes on from where it was settled. */
+    public static History settledAt(Point point) {
+        return new History(point, List.of(), point, List.of());
+    }
+
+    /** Takes what was seen, up to now. {@code now} does not go back from one step to the next. */
+    public Stepped step(Records records, List<Observation> seen, Instant now) {
+        List<Observation> tooLate =
+                seen.stream().filter(o -> o.at().isBefore(settled.at())).toList();
+        List<Observation> fresh = fresh(seen);
+        boolean inOrder = fresh.stream().allMatch(o -> comesAfterAll(o));
+        Stepped stepped = inOrder ? goOn(records, fresh, now) : goBack(records, fresh, now);
+        return new Stepped(stepped.history().settling(records, now), stepped.transitions(), stepped.looked(), tooLate);
+    }
+
+    private List<Observation> fresh(List<Observation> seen) {
+        Set<Observation> known = new HashSet<>(recent);
+        return seen.stream()
+                .filter(o -> !o.at().isBefore(settled.at()))
+                .filter(known::add)
+                .sorted(ObservationOrder.BY_TIME)
+                .toList();
+    }
+
+    private boolean comesAfterAll(Observation o) {
+        return !o.at().isBefore(present.at())
+                && (recent.isEmpty() || ObservationOrder.BY_TIME.compare(recent.get(recent.size() - 1), o) < 0);
+    }
+
+    private Stepped goOn(Records records, List<Observation> fresh, Instant now) {
+        Walk walk = new Walk(records, present);
+        upTo(now, walk, fresh);
+        List<Transition> all =
+                Stream.concat(told.stream(), walk.moved().stream()).toList();
+        return new Stepped(
+                new History(settled, merged(fresh), walk.point(), all), walk.moved(), walk.looked(), List.of());
+    }
+
+    /** Something came late: goes on from the settled point again, and tells only what was not told. */
+    private Stepped goBack(Records records, List<Observation> fresh, Instant now) {
+        List<Observation> all = merged(fresh);
+        Walk walk = new Walk(records, settled);
+        upTo(now, walk, all);
+        List<Transition> news = new News(this, walk.moved(), walk.point()).toTell(now);
+        return new Stepped(new History(settled, all, walk.point(), walk.moved()), news, true, List.of());
+    }
+
+    private static void upTo(Instant now, Walk walk, List<Observation> over) {
+        over.forEach(walk::take);
+        walk.end(now);
+    }
+
+    private List<Observation> merged(List<Observation> fresh) {
+        return Stream.concat(recent.stream(), fresh.stream())
+                .sorted(ObservationOrder.BY_TIME)
+                .toList();
+    }
+
+    /** What is old enough to have no other come before it is folded into the settled point. */
+    private History settling(Records records, Instant now) {
+        Instant until = now.minus(LATE);
+        if (!settled.at().isBefore(until.minus(LATE))) {
+            return this;
+        }
+        Walk walk = new Walk(records, settled);
+        recent.stream().filter(o -> o.at().isBefore(until)).forEach(walk::take);
+        walk.passTime(until);
+        walk.look(until);
+        return new History(
+                walk.point().openedAsIn(present),
+                recent.stream().filter(o -> !o.at().isBefore(until)).toList(),
+                present,
+                told.stream().filter(t -> !t.at().isBefore(until)).toList());
+    }
+}

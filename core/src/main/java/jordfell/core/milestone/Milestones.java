@@ -1,0 +1,161 @@
+package jordfell.core.milestone;
+
+import java.time.Instant;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import jordfell.core.evidence.Evidence;
+import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.evidence.Observation.FirmwareAsked;
+import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.evidence.Observation.Pinged;
+import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.evidence.SipSeen;
+
+/**
+ * How far a device got, as its observations show: the size of this does not depend on how many there were.
+ *
+ * @param lines by extension, whether or not the records give it to the device
+ * @param heardFirst its first REGISTER with the configuration that it has now
+ * @param firmware the newest request for firmware
+ * @param heardLast when any SIP came from it last
+ * @param broken datagrams from it that were no SIP
+ */
+public record Milestones(
+        Fetches fetches,
+        LookUps lookUps,
+        Map<String, LineMilestones> lines,
+        Optional<Heard> heardFirst,
+        Calls calls,
+        Optional<FirmwareAsked> firmware,
+        Optional<Instant> heardLast,
+        Optional<BrokenRun> broken) {
+
+    public static final Milestones NONE = new Milestones(
+            Fetches.NONE,
+            LookUps.NONE,
+            Map.of(),
+            Optional.empty(),
+            Calls.NONE,
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty());
+
+    /** An agent can name any number; those that were heard of last are kept. */
+    static final int MOST_LINES = 64;
+
+    public Milestones {
+        lines = Collections.unmodifiableMap(new TreeMap<>(lines));
+    }
+
+    /** All of these, in whatever order. */
+    public static Milestones of(List<Observation> observations) {
+        Milestones reached = NONE;
+        for (Observation o : new Evidence(observations).all()) {
+            reached = reached.after(o);
+        }
+        return reached;
+    }
+
+    /** What one more observation leads to; it must not be older than those before. */
+    public Milestones after(Observation o) {
+        if (o instanceof ConfigRequested request) {
+            return after(request);
+        } else if (o instanceof NameLookedUp lookUp) {
+            return with(lookUps.after(lookUp));
+        } else if (o instanceof SipSeen sip) {
+            return after(sip);
+        } else if (o instanceof BindingChanged binding) {
+            return with(line(binding.number()).after(binding));
+        } else if (o instanceof Pinged ping) {
+            return with(line(ping.number()).after(ping));
+        } else if (o instanceof TestCalled call) {
+            return with(calls.after(call));
+        }
+        return o instanceof FirmwareAsked asked
+                ? new Milestones(fetches, lookUps, lines, heardFirst, calls, Optional.of(asked), heardLast, broken)
+                : this; // what was not kept moves nothing
+    }
+
+    public LineMilestones line(String number) {
+        return lines.getOrDefault(number, LineMilestones.none(number));
+    }
+
+    /** The same without what was seen of a number: it was given to the device anew. */
+    public Milestones without(String number) {
+        Map<String, LineMilestones> fewer = new TreeMap<>(lines);
+        fewer.remove(number);
+        return new Milestones(fetches, lookUps, fewer, heardFirst, calls, firmware, heardLast, broken);
+    }
+
+    /** A new configuration has to prove itself: what was heard and called with the one before is that one's. */
+    private Milestones after(ConfigRequested request) {
+        Fetches next = fetches.after(request);
+        boolean another =
+                !next.taken().map(Fetches.Taken::since).equals(fetches.taken().map(Fetches.Taken::since));
+        return new Milestones(
+                next,
+                lookUps,
+                lines,
+                another ? Optional.empty() : heardFirst,
+                another ? Calls.NONE : calls,
+                firmware,
+                heardLast,
+                broken);
+    }
+
+    private Milestones after(SipSeen sip) {
+        if (sip instanceof SipSeen.Broken garbled) {
+            return new Milestones(
+                    fetches,
+                    lookUps,
+                    lines,
+                    heardFirst,
+                    calls,
+                    firmware,
+                    sip.toNode() ? Optional.of(sip.at()) : heardLast,
+                    Optional.of(BrokenRun.after(broken, garbled)));
+        }
+        Milestones heard = with(line(sip.number()).after((SipSeen.Message) sip));
+        if (!sip.toNode()) {
+            return heard;
+        }
+        boolean first = heardFirst.isEmpty() && fetches.taken().isPresent() && sip.asks("REGISTER");
+        return new Milestones(
+                fetches,
+                lookUps,
+                heard.lines,
+                first ? Optional.of(Heard.of((SipSeen.Request) sip)) : heardFirst,
+                calls,
+                firmware,
+                Optional.of(sip.at()),
+                broken);
+    }
+
+    private Milestones with(LineMilestones line) {
+        if (line.isEmpty()) {
+            return this;
+        }
+        Map<String, LineMilestones> more = new TreeMap<>(lines);
+        more.put(line.number(), line);
+        if (more.size() > MOST_LINES) {
+            more.values().stream()
+                    .min(Comparator.comparing(LineMilestones::movedAt))
+                    .ifPresent(oldest -> more.remove(oldest.number()));
+        }
+        return new Milestones(fetches, lookUps, more, heardFirst, calls, firmware, heardLast, broken);
+    }
+
+    private Milestones with(LookUps next) {
+        return new Milestones(fetches, next, lines, heardFirst, calls, firmware, heardLast, broken);
+    }
+
+    private Milestones with(Calls next) {
+        return new Milestones(fetches, lookUps, lines, heardFirst, next, firmware, heardLast, broken);
+    }
+}

@@ -1,0 +1,116 @@
+package jordfell.server.history;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.evidence.Episode;
+import jordfell.core.evidence.Evidence;
+import jordfell.core.evidence.Observation;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.Row;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** The log of evidence: episodes by device. */
+@Component
+public class EpisodeStore {
+
+    /** As many as are looked at on a screen or searched by the match sheet. */
+    private static final int MOST_SHOWN = 120;
+
+    private static final String INSERT =
+            "insert into episode (device_id, kind, fold_key, first_at, last_at, times, data) values (?, ?, ?, ?, ?, ?, ?)";
+
+    /** An episode and the number of its row. */
+    record Stored(long id, Episode episode) {}
+
+    private final Jdbc jdbc;
+
+    EpisodeStore(Jdbc jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /** New rows; their numbers in the same order. */
+    List<Long> insert(List<Long> devices, List<Episode> episodes) {
+        List<@Nullable Object[]> rows = new ArrayList<>(episodes.size());
+        for (int i = 0; i < episodes.size(); i++) {
+            Episode e = episodes.get(i);
+            rows.add(new @Nullable Object[] {
+                devices.get(i), e.kind(), e.key(), e.first(), e.last(), e.times(), EvidenceJson.write(e.newest())
+            });
+        }
+        return rows.isEmpty() ? List.of() : jdbc.insertAll(INSERT, rows);
+    }
+
+    void update(List<Stored> changed) {
+        if (!changed.isEmpty()) {
+            jdbc.batch(
+                    "update episode set last_at = ?, times = ?, data = ? where id = ?",
+                    changed.stream()
+                            .map(s -> new @Nullable Object[] {
+                                s.episode().last(),
+                                s.episode().times(),
+                                EvidenceJson.write(s.episode().newest()),
+                                s.id()
+                            })
+                            .toList());
+        }
+    }
+
+    void delete(List<Long> ids) {
+        if (!ids.isEmpty()) {
+            jdbc.batch(
+                    "delete from episode where id = ?",
+                    ids.stream().map(id -> new @Nullable Object[] {id}).toList());
+        }
+    }
+
+    /** Those of a device that ended after a moment, oldest first. */
+    List<Stored> since(long device, Instant moment) {
+        return jdbc.list(
+                "select id, fold_key, first_at, last_at, times, data from episode"
+                        + " where device_id = ? and last_at >= ? order by last_at, id",
+                EpisodeStore::stored,
+                device,
+                moment);
+    }
+
+    /** The newest of a device, oldest first: as much as is shown. */
+    public List<Episode> newest(long device) {
+        List<Episode> newest = new ArrayList<>(jdbc.list(
+                "select id, fold_key, first_at, last_at, times, data from episode"
+                        + " where device_id = ? order by last_at desc, id desc limit ?",
+                row -> stored(row).episode(),
+                device,
+                MOST_SHOWN));
+        Collections.reverse(newest);
+        return newest;
+    }
+
+    /** What there is of a device, of repeats the newest. */
+    public Evidence of(long device) {
+        return evidence(newest(device));
+    }
+
+    static Evidence evidence(List<Episode> episodes) {
+        return new Evidence(episodes.stream().flatMap(e -> e.newest().stream()).toList());
+    }
+
+    /** The newest request for a configuration that was answered with one. */
+    public Optional<Observation.ConfigRequested> lastServed(long device) {
+        return of(device).last(Observation.ConfigRequested.class, Observation.ConfigRequested::served);
+    }
+
+    private static Stored stored(Row row) throws java.sql.SQLException {
+        return new Stored(
+                row.number("id"),
+                new Episode(
+                        row.text("fold_key"),
+                        row.time("first_at"),
+                        row.time("last_at"),
+                        row.integer("times"),
+                        EvidenceJson.observations(row.bytes("data"))));
+    }
+}

@@ -1,0 +1,177 @@
+package jordfell.server.history;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
+import jordfell.core.diagnosis.SecretBook;
+import jordfell.core.evidence.Observation;
+import jordfell.core.history.Act;
+import jordfell.core.history.History;
+import jordfell.core.history.Point;
+import jordfell.core.history.Records;
+import jordfell.core.path.DeviceFacts;
+import org.springframework.stereotype.Component;
+
+/**
+ * Has the devices' histories go on. They are read when they are touched and kept in mind then; what was written of one is
+ * some minutes old, and what was seen since comes from the evidence.
+ */
+@Component
+public class Histories {
+
+    private static final int MOST_IN_MIND = 120_000;
+
+    /** A history that nothing moved in is written once in this time. */
+    private static final Duration WRITTEN_EVERY = Duration.ofHours(1);
+
+    private final HistoryStore store;
+    private final FindingStore findings;
+    private final EpisodeStore episodes;
+    private final EpisodeBook book;
+    private final LastActs acts;
+    private final AtomicLong tooLate = new AtomicLong();
+    private final Cache<Long, Kept> inMind =
+            Caffeine.newBuilder().maximumSize(MOST_IN_MIND).build();
+
+    /** Seen, and not stepped yet. */
+    private final Map<Long, List<Observation>> news = new HashMap<>();
+
+    private record Kept(History history, Instant writtenAt) {}
+
+    Histories(HistoryStore store, FindingStore findings, EpisodeStore episodes, EpisodeBook book, LastActs acts) {
+        this.store = store;
+        this.findings = findings;
+        this.episodes = episodes;
+        this.book = book;
+        this.acts = acts;
+    }
+
+    /** Takes what was seen and written. */
+    void take(Map<Long, List<Observation>> seen) {
+        synchronized (news) {
+            seen.forEach((device, observations) ->
+                    news.computeIfAbsent(device, d -> new ArrayList<>()).addAll(observations));
+        }
+    }
+
+    /** The devices of which something was seen that is not stepped yet. */
+    public Set<Long> withNews() {
+        synchronized (news) {
+            return new HashSet<>(news.keySet());
+        }
+    }
+
+    /** Steps a device's history and keeps what comes of it. One thread does this. */
+    public History.Stepped step(DeviceFacts facts, SecretBook secrets, boolean recordsAsBefore, Instant now) {
+        long device = facts.id();
+        List<Observation> seen;
+        synchronized (news) {
+            seen = Optional.ofNullable(news.remove(device)).orElse(List.of());
+        }
+        try {
+            Optional<Kept> known = Optional.ofNullable(inMind.getIfPresent(device));
+            Instant moment = latest(seen, now);
+            Records records = records(facts, secrets, recordsAsBefore && known.isPresent());
+            History.Stepped stepped = known.map(k -> k.history().step(records, seen, moment))
+                    .orElseGet(() -> opened(device, records, seen, moment));
+            if (!stepped.tooLate().isEmpty()) {
+                tooLate.addAndGet(stepped.tooLate().size());
+                stepped = anew(device, records, moment);
+            }
+            keep(device, known, stepped, moment);
+            return stepped;
+        } catch (RuntimeException e) {
+            inMind.invalidate(device); // it is read again, with what is in the evidence
+            throw e;
+        }
+    }
+
+    /** How a device stands now; nothing is kept of it. */
+    public History look(DeviceFacts facts, SecretBook secrets, Instant now) {
+        long device = facts.id();
+        List<Observation> seen;
+        synchronized (news) {
+            seen = List.copyOf(Optional.ofNullable(news.get(device)).orElse(List.of()));
+        }
+        Instant moment = latest(seen, now);
+        Records records = records(facts, secrets, false);
+        return Optional.ofNullable(inMind.getIfPresent(device))
+                .map(k -> k.history().step(records, seen, moment))
+                .orElseGet(() -> opened(device, records, seen, moment))
+                .history();
+    }
+
+    /** Observations that came after what was settled, so that histories were made anew out of the evidence. */
+    public long tooLate() {
+        return tooLate.get();
+    }
+
+    private Records records(DeviceFacts facts, SecretBook secrets, boolean asBefore) {
+        Optional<Act> act = asBefore ? Optional.empty() : lastAct(facts);
+        return new Records(facts, secrets, act, asBefore);
+    }
+
+    /** A release is an act too. */
+    private Optional<Act> lastAct(DeviceFacts facts) {
+        Optional<Act> done = acts.of(facts.id());
+        Optional<Act> released = facts.released().map(r -> new Act(r.at(), r.by(), "released " + r.id()));
+        return released.isPresent()
+                        && done.filter(d -> d.at().isAfter(released.get().at())).isEmpty()
+                ? released
+                : done;
+    }
+
+    private History.Stepped opened(long device, Records records, List<Observation> seen, Instant now) {
+        History history = History.settledAt(store.settled(device).orElseGet(() -> Point.start(Instant.EPOCH)));
+        return withEvidence(device, history, records, seen, now);
+    }
+
+    /** Something came after what was settled: all the evidence that there is is gone through again. */
+    private History.Stepped anew(long device, Records records, Instant now) {
+        Point begin = store.letGo(device).orElseGet(() -> Point.start(Instant.EPOCH));
+        return withEvidence(device, History.settledAt(begin), records, List.of(), now);
+    }
+
+    private History.Stepped withEvidence(
+            long device, History from, Records records, List<Observation> seen, Instant now) {
+        List<Observation> all = new ArrayList<>(seen);
+        book.withWaiting(episodes.since(device, from.settled().at())).stream()
+                .flatMap(e -> e.episode().newest().stream())
+                .filter(o -> !o.at().isBefore(from.settled().at()))
+                .forEach(all::add);
+        return from.step(records, all, latest(all, now));
+    }
+
+    private void keep(long device, Optional<Kept> known, History.Stepped stepped, Instant now) {
+        History history = stepped.history();
+        boolean isDue = known.filter(k -> now.isBefore(k.writtenAt().plus(WRITTEN_EVERY)))
+                .isEmpty();
+        boolean moved = !stepped.transitions().isEmpty();
+        if (isDue || moved) {
+            store.keep(device, history.settled(), stepped.transitions());
+        }
+        if (known.isEmpty() || !stepped.tooLate().isEmpty()) {
+            findings.closeAllBut(device, history.present().lives(), now);
+        }
+        inMind.put(
+                device,
+                new Kept(history, isDue || moved ? now : known.orElseThrow().writtenAt()));
+    }
+
+    private static Instant latest(List<Observation> seen, Instant now) {
+        return seen.stream()
+                .map(Observation::at)
+                .filter(now::isBefore)
+                .max(Instant::compareTo)
+                .orElse(now);
+    }
+}
