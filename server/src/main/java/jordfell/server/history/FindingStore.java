@@ -89,11 +89,12 @@ public class FindingStore {
         }
     }
 
-    /** What is over, the last first. */
+    /** What is over, the last first. That a new device was not released yet is nothing that it suffered from. */
     public List<Past> past(long device) {
         return jdbc.list(
                 "select cause, line, sentence, opened_at, closed_at, closing from finding where device_id = ?"
-                        + " and closed_at is not null and closing <> 'withdrawn' order by closed_at desc, id desc limit ?",
+                        + " and closed_at is not null and closing <> 'withdrawn'"
+                        + " and cause <> 'not-released' order by closed_at desc, id desc limit ?",
                 row -> new Past(
                         row.text("cause"),
                         row.integer("line"),

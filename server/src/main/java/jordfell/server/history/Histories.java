@@ -45,7 +45,8 @@ public class Histories {
     /** Seen, and not stepped yet. */
     private final Map<Long, List<Observation>> news = new HashMap<>();
 
-    private record Kept(History history, Instant writtenAt) {}
+    /** @param act the newest that was done to the device's records */
+    private record Kept(History history, Instant writtenAt, Optional<Act> act) {}
 
     Histories(HistoryStore store, FindingStore findings, EpisodeStore episodes, EpisodeBook book, LastActs acts) {
         this.store = store;
@@ -80,14 +81,16 @@ public class Histories {
         try {
             Optional<Kept> known = Optional.ofNullable(inMind.getIfPresent(device));
             Instant moment = latest(seen, now);
-            Records records = records(facts, secrets, recordsAsBefore && known.isPresent());
+            boolean asBefore = recordsAsBefore && known.isPresent();
+            Optional<Act> act = asBefore ? known.get().act() : lastAct(facts);
+            Records records = new Records(facts, secrets, act, asBefore);
             History.Stepped stepped = known.map(k -> k.history().step(records, seen, moment))
                     .orElseGet(() -> opened(device, records, seen, moment));
             if (!stepped.tooLate().isEmpty()) {
                 tooLate.addAndGet(stepped.tooLate().size());
                 stepped = anew(device, records, moment);
             }
-            keep(device, known, stepped, moment);
+            keep(device, known, stepped, act, moment);
             return stepped;
         } catch (RuntimeException e) {
             inMind.invalidate(device); // it is read again, with what is in the evidence
@@ -103,7 +106,7 @@ public class Histories {
             seen = List.copyOf(Optional.ofNullable(news.get(device)).orElse(List.of()));
         }
         Instant moment = latest(seen, now);
-        Records records = records(facts, secrets, false);
+        Records records = new Records(facts, secrets, Optional.empty());
         return Optional.ofNullable(inMind.getIfPresent(device))
                 .map(k -> k.history().step(records, seen, moment))
                 .orElseGet(() -> opened(device, records, seen, moment))
@@ -113,11 +116,6 @@ public class Histories {
     /** Observations that came after what was settled, so that histories were made anew out of the evidence. */
     public long tooLate() {
         return tooLate.get();
-    }
-
-    private Records records(DeviceFacts facts, SecretBook secrets, boolean asBefore) {
-        Optional<Act> act = asBefore ? Optional.empty() : lastAct(facts);
-        return new Records(facts, secrets, act, asBefore);
     }
 
     /** A release is an act too. */
@@ -151,7 +149,8 @@ public class Histories {
         return from.step(records, all, latest(all, now));
     }
 
-    private void keep(long device, Optional<Kept> known, History.Stepped stepped, Instant now) {
+    private void keep(
+            long device, Optional<Kept> known, History.Stepped stepped, Optional<Act> act, Instant now) {
         History history = stepped.history();
         boolean isDue = known.filter(k -> now.isBefore(k.writtenAt().plus(WRITTEN_EVERY)))
                 .isEmpty();
@@ -164,7 +163,7 @@ public class Histories {
         }
         inMind.put(
                 device,
-                new Kept(history, isDue || moved ? now : known.orElseThrow().writtenAt()));
+                new Kept(history, isDue || moved ? now : known.orElseThrow().writtenAt(), act));
     }
 
     private static Instant latest(List<Observation> seen, Instant now) {

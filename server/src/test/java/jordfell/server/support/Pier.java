@@ -10,6 +10,8 @@ import tools.jackson.databind.JsonNode;
 /** Eskvik Pier as tests need it: a site, its template, and short ways to do what screens do. */
 public final class Pier {
 
+    public static final String DOMAIN = "voice.tarnholm.example";
+
     private final RunningServer server;
     private final Client client;
     public final long siteId;
