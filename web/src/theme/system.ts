@@ -59,6 +59,13 @@ const config = defineConfig({
     },
     'input[type=checkbox]': { accentColor: 'var(--chakra-colors-fjord)' },
     '*:focus-visible': { outline: '2px solid', outlineColor: 'fjord', outlineOffset: '1px' },
+    // A window that is printed prints its contents alone; buttons mean nothing on paper.
+    'body:has(.print-me) *': { _print: { visibility: 'hidden' } },
+    'body .print-me, body .print-me *': { _print: { visibility: 'visible' } },
+    'body .print-me': {
+      _print: { position: 'fixed', inset: '0', padding: '20mm', bg: 'white', color: 'black' },
+    },
+    'body .print-me button': { _print: { display: 'none' } },
     'h1, h2, h3': { fontFamily: 'heading' },
   },
 })

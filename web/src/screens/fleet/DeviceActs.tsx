@@ -7,10 +7,10 @@ import { Act } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 import { ASKED_AT, type Consents, ReleaseQuestion } from './ReleaseQuestion'
 
-type Props = { device: Schemas['DeviceSheet']; onEdit: () => void }
+type Props = { device: Schemas['DeviceSheet']; onEdit: () => void; onCard: () => void }
 
 /** What can be done to any device, whatever its condition. */
-export function DeviceActs({ device, onEdit }: Props) {
+export function DeviceActs({ device, onEdit, onCard }: Props) {
   const path = { params: { path: { id: device.id } } }
   const testCall = useChange(() => unwrap(client.POST('/api/devices/{id}/test-call', path)))
   const release = useChange((consents: Consents) =>
@@ -25,6 +25,11 @@ export function DeviceActs({ device, onEdit }: Props) {
         {device.pending && device.releasable && !offered && (
           <Act kind="main" disabled={release.isPending} onClick={() => release.mutate({})}>
             Release to this device
+          </Act>
+        )}
+        {device.byHand && (
+          <Act kind={registered ? 'plain' : 'main'} onClick={onCard}>
+            Credentials card
           </Act>
         )}
         <Act

@@ -7,6 +7,8 @@ import { Trouble } from '../../kit/Trouble'
 import { isTyping } from '../../kit/useListKeys'
 import { Before } from './Before'
 import { BigRail } from './BigRail'
+import { ByHandLines } from './ByHandLines'
+import { CredentialsCard } from './CredentialsCard'
 import { DeviceActs } from './DeviceActs'
 import { EditDevice } from './EditDevice'
 import { EditLines } from './EditLines'
@@ -25,7 +27,7 @@ type Props = { id: number; wide: boolean; onWiden: () => void; onClose: () => vo
 export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
   const query = useDevice(id)
   const mayChange = useSession().data?.role !== 'VIEWER'
-  const [editing, setEditing] = useState<'lines' | 'device' | undefined>()
+  const [editing, setEditing] = useState<'lines' | 'device' | 'card' | undefined>()
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (e.key === 'Escape' && !isTyping(e.target) && !document.querySelector('dialog[open]')) onClose()
@@ -88,9 +90,12 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
           finding={finding}
           mayAct={mayChange}
           onBind={() => setEditing('lines')}
+          onCard={() => setEditing('card')}
         />
       ))}
-      {mayChange && <DeviceActs device={device} onEdit={() => setEditing('device')} />}
+      {mayChange && (
+        <DeviceActs device={device} onEdit={() => setEditing('device')} onCard={() => setEditing('card')} />
+      )}
       {device.note && (
         <Box
           mt="12px"
@@ -120,6 +125,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
       ) : (
         <Lines lines={device.lines} />
       )}
+      <ByHandLines device={device} mayAct={mayChange} />
       {device.lines.some((l) => l.number) && <OtherContacts id={device.id} />}
       {device.kind === 'SOFTPHONE' && <HandoffPart deviceId={device.id} />}
       {device.findings.length === 0 && device.condition !== 'PROVEN' && device.condition !== 'CARRYING' && (
@@ -129,6 +135,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
       <Before past={device.past} several={device.lines.length > 1} />
       <Seen seen={device.seen} letGo={device.letGoUntil} />
       {mayChange && <LifeActs device={device} />}
+      {editing === 'card' && <CredentialsCard device={device} onClose={() => setEditing(undefined)} />}
       {editing === 'lines' && <EditLines device={device} onClose={() => setEditing(undefined)} />}
       {editing === 'device' && (
         <EditDevice device={device} onClose={() => setEditing(undefined)} onRemoved={onClose} />

@@ -13,13 +13,14 @@ type Props = {
   finding: Schemas['FindingView']
   mayAct: boolean
   onBind: () => void
+  onCard: () => void
 }
 
 /** @param consents what was asked before the release and is agreed to; what comes before the release is done by then */
 type Wish = { action: Schemas['RemedyView']['action']; consents?: Consents }
 
 /** Why it is held, in one sentence, and the buttons that mend it. */
-export function FindingBox({ device, finding, mayAct, onBind }: Props) {
+export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
   const path = { params: { path: { id: device.id } } }
   const release = (consents: Consents = {}) =>
     unwrap(client.POST('/api/devices/{id}/release', { ...path, body: consents }))
@@ -34,6 +35,8 @@ export function FindingBox({ device, finding, mayAct, onBind }: Props) {
         return void (await release(consents))
       case 'BIND_LINE':
         return onBind()
+      case 'CARD':
+        return onCard()
       case 'OPEN_SETTINGS':
       case 'ADVICE':
         return

@@ -27,11 +27,27 @@ export function LifeActs({ device }: { device: Device }) {
     () => unwrap(client.PUT('/api/devices/{id}/standing', { ...path, body: { standing: 'IN_USE' } })),
     (done) => tellDone({ actId: done.actId, text: `${device.label} is in use again.` }),
   )
+  const byHand = useChange(() =>
+    unwrap(client.PUT('/api/devices/{id}/by-hand', { ...path, body: { on: !device.byHand } })),
+  )
   return (
     <Box mt="18px">
       <Flex gap="12px" wrap="wrap">
         {device.standing === 'IN_USE' ? (
           <>
+            {device.kind !== 'SOFTPHONE' && (
+              <Act
+                kind="quiet"
+                title={
+                  device.byHand
+                    ? 'It is released and fetches like any other'
+                    : 'Nothing is released to it; its credentials card says what to type'
+                }
+                onClick={() => byHand.mutate(undefined)}
+              >
+                {device.byHand ? 'Give it files again' : 'Set it by hand'}
+              </Act>
+            )}
             <Act kind="quiet" onClick={() => setOpen('replace')}>
               {device.mac.startsWith('claim') ? 'Give it its MAC…' : 'Replace the box…'}
             </Act>
@@ -51,7 +67,7 @@ export function LifeActs({ device }: { device: Device }) {
           <Act onClick={() => back.mutate(undefined)}>Take it into use again</Act>
         )}
       </Flex>
-      <Trouble error={claim.error ?? back.error} />
+      <Trouble error={claim.error ?? back.error ?? byHand.error} />
       {open === 'replace' && <Replace device={device} onClose={() => setOpen(undefined)} />}
       {(open === 'SPARE' || open === 'RETIRED') && (
         <TakeOut device={device} standing={open} onClose={() => setOpen(undefined)} />

@@ -139,6 +139,7 @@ export function Intake() {
         models={ground?.models ?? []}
         mayAct={mayEnrol}
         onEnrol={(knock, model) => fed.feed(knock.mac, { site: knock.site, ...(model ? { model } : {}) })}
+        onEnrolStray={(stray) => fed.feed(stray.mac, { extension: stray.number })}
         onOpen={(id) => void navigate(`/fleet/${id}`)}
       />
     </Flex>

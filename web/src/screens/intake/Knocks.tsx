@@ -8,6 +8,7 @@ import { Trouble } from '../../kit/Trouble'
 import { Term } from '../../kit/Term'
 import { Missing } from '../../kit/Shown'
 import { Guessers } from './Guessers'
+import { Strays } from './Strays'
 import { useClaims } from './queries'
 
 type Knock = Schemas['KnockView']
@@ -15,11 +16,12 @@ type Props = {
   models: Schemas['ModelView'][]
   mayAct: boolean
   onEnrol: (knock: Knock, modelId: string) => void
+  onEnrolStray: (stray: Schemas['StrayView']) => void
   onOpen: (deviceId: number) => void
 }
 
 /** Unknown devices that asked for a configuration, and records that wait to be claimed. */
-export function Knocks({ models, mayAct, onEnrol, onOpen }: Props) {
+export function Knocks({ models, mayAct, onEnrol, onEnrolStray, onOpen }: Props) {
   const knocks = useKnocks()
   const path = (mac: string) => ({ params: { path: { mac } } })
   const ignore = useChange((mac: string) => unwrap(client.DELETE('/api/knocks/{mac}', path(mac))))
@@ -102,6 +104,7 @@ export function Knocks({ models, mayAct, onEnrol, onOpen }: Props) {
           )}
         </Box>
       ))}
+      <Strays mayAct={mayAct} onEnrol={onEnrolStray} onOpen={onOpen} />
       <Claims onOpen={onOpen} />
     </Box>
   )

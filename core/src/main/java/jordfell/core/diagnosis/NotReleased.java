@@ -24,7 +24,8 @@ final class NotReleased implements Rule {
 
     /** Ready, and nothing was given to it. */
     static boolean waits(CaseOf device) {
-        return device.facts().released().isEmpty()
+        return !device.facts().byHand()
+                && device.facts().released().isEmpty()
                 && device.path().stop(Stop.BOUND).state() == StopState.PASSED;
     }
 }

@@ -32,10 +32,7 @@ final class WrongHost implements Rule {
                         + refusal.map(r -> r.response().node() + " answered " + r.answer() + ".")
                                 .orElse(""))
                 .remedies(
-                        new Remedy(
-                                Remedy.Action.RESEND,
-                                "Re-send configuration",
-                                line.line().position()),
+                        Remedy.sendAgain(device),
                         new Remedy(Remedy.Action.OPEN_SETTINGS, "See where the name comes from", 0));
     }
 }

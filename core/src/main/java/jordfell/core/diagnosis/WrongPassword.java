@@ -89,7 +89,7 @@ final class WrongPassword implements Rule {
     }
 
     private static List<Remedy> remedies(CaseOf device, LineStatus line, PasswordUsed used) {
-        Remedy first = used instanceof PasswordUsed.Earlier ? Remedy.bringUpToDate(device) : Remedy.RESEND;
+        Remedy first = used instanceof PasswordUsed.Earlier ? Remedy.bringUpToDate(device) : Remedy.sendAgain(device);
         Optional<Remedy> swap = used instanceof PasswordUsed.Others other
                         && device.positionOf(other.number()).isPresent()
                 ? Optional.of(new Remedy(Remedy.Action.SWAP_LINES, "Swap the lines instead", line.position()))

@@ -21,7 +21,7 @@ import jordfell.core.evidence.SipSeen;
  * How far a device got, as its observations show: the size of this does not depend on how many there were.
  *
  * @param lines by extension, whether or not the records give it to the device
- * @param heardFirst its first REGISTER with the configuration that it has now
+ * @param heardFirst its first REGISTER with the configuration that it has now, or ever if it took none
  * @param firmware the newest request for firmware
  * @param heardLast when any SIP came from it last
  * @param broken datagrams from it that were no SIP
@@ -125,7 +125,7 @@ public record Milestones(
         if (!sip.toNode()) {
             return heard;
         }
-        boolean first = heardFirst.isEmpty() && fetches.taken().isPresent() && sip.asks("REGISTER");
+        boolean first = heardFirst.isEmpty() && sip.asks("REGISTER");
         return new Milestones(
                 fetches,
                 lookUps,

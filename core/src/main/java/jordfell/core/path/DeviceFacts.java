@@ -23,6 +23,7 @@ import jordfell.core.roster.Domain;
  * @param released what was last released to it
  * @param heldBack a configuration that was released for it and is not given to it, if its wave waits or was stopped
  * @param checkEvery how often it asks for its configuration
+ * @param byHand nobody makes a file for it: a person types what it needs
  */
 public record DeviceFacts(
         long id,
@@ -40,7 +41,8 @@ public record DeviceFacts(
         Optional<Revision> current,
         Optional<ReleaseFacts> released,
         Optional<HeldBack> heldBack,
-        Duration checkEvery) {
+        Duration checkEvery,
+        boolean byHand) {
 
     public DeviceFacts {
         lines = List.copyOf(lines);
@@ -73,7 +75,7 @@ public record DeviceFacts(
 
     /** Whether it has changes that were not released. */
     public boolean pending() {
-        return !current.equals(released.map(ReleaseFacts::revision));
+        return !byHand && !current.equals(released.map(ReleaseFacts::revision));
     }
 
     /** A line that is wanted, and the extension it has. */

@@ -10,7 +10,10 @@ final class HeardStop implements StopRule {
         if (!j.passed(Stop.LOCATED)) {
             return StopReport.notSeen(Stop.HEARD);
         }
-        Instant since = j.taken().orElseThrow().since();
+        Instant since = j.begin().orElseThrow();
+        if (j.facts().byHand() && j.reached().heardFirst().isEmpty()) {
+            return StopReport.awaited(Stop.HEARD, since, "waiting for its first registration");
+        }
         return j.reached()
                 .heardFirst()
                 .map(heard -> StopReport.passed(Stop.HEARD, heard.at(), "REGISTER at " + heard.node()))

@@ -49,6 +49,11 @@ record Journey(DeviceFacts facts, Milestones reached, Instant now, List<LineStat
                         .isPresent());
     }
 
+    /** From when on what is seen counts: since it has the released configuration, or since it was enrolled if it needs none. */
+    Optional<Instant> begin() {
+        return facts.byHand() ? Optional.of(facts.enrolledAt()) : taken().map(Taken::since);
+    }
+
     String numbers() {
         return facts.lines().stream()
                 .map(LineFacts::extension)

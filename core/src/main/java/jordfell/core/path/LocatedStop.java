@@ -11,7 +11,10 @@ final class LocatedStop implements StopRule {
 
     @Override
     public StopReport report(Journey j) {
-        return j.taken().map(taken -> report(j, taken.since())).orElse(StopReport.notSeen(Stop.LOCATED));
+        if (j.facts().byHand() && !j.passed(Stop.BOUND)) {
+            return StopReport.notSeen(Stop.LOCATED);
+        }
+        return j.begin().map(since -> report(j, since)).orElse(StopReport.notSeen(Stop.LOCATED));
     }
 
     private static StopReport report(Journey j, Instant since) {
@@ -35,6 +38,9 @@ final class LocatedStop implements StopRule {
 
     /** While the registration from before lives, there is nothing to look up: it shows when that is due. */
     private static StopReport notYet(Journey j, Instant since) {
+        if (j.facts().byHand()) {
+            return StopReport.awaited(Stop.LOCATED, since, "waiting for its first registration");
+        }
         Optional<Instant> livesUntil = j.lines().stream()
                 .filter(line -> line.bindingLive(j.now()))
                 .flatMap(line -> line.binding().stream())

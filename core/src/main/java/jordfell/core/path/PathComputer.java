@@ -62,7 +62,7 @@ public final class PathComputer {
         if (state == StopState.HELD) {
             return Condition.HELD;
         }
-        if (journey.facts().released().isEmpty() || at == Stop.KNOWN) {
+        if (journey.facts().released().isEmpty() && !journey.facts().byHand() || at == Stop.KNOWN) {
             return Condition.PARKED;
         }
         if (at == Stop.HOLDING && journey.lines().stream().anyMatch(l -> l.lapsed(journey.now()))) {

@@ -29,6 +29,11 @@ public record StopReport(
         return new StopReport(stop, StopState.NOT_NEEDED, Optional.empty(), Optional.empty(), why);
     }
 
+    /** Waiting for what somebody does in their own time: nothing is usual. */
+    static StopReport awaited(Stop stop, Instant since, String what) {
+        return new StopReport(stop, StopState.WAITING, Optional.of(since), Optional.empty(), what);
+    }
+
     /** Waiting until the usual time is over, held from then on. */
     static StopReport waiting(Stop stop, Instant since, Instant dueBy, Instant now, String evidence, String overdue) {
         return now.isBefore(dueBy)

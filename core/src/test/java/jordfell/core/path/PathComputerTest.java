@@ -28,6 +28,7 @@ class PathComputerTest {
     private final List<Observation> seen = new ArrayList<>();
     private boolean released = true;
     private boolean bound = true;
+    private boolean byHand;
     private List<String> problems = List.of();
     private Optional<Instant> given = Optional.empty();
 
@@ -38,6 +39,7 @@ class PathComputerTest {
     private DevicePath path(long seconds) {
         WindowFour window = new WindowFour("v.example", T.minusSeconds(600));
         window.bound = bound;
+        window.byHand = byHand;
         window.problems = problems;
         if (released) {
             window.released(T, "harbour", given);
@@ -323,5 +325,34 @@ class PathComputerTest {
         upTo("HOLDING");
         seen.add(SipTexts.answerToCall(at(110), "9999", "404 X"));
         assertThat(path(112).condition()).isEqualTo(Condition.CARRYING);
+    }
+
+    @Test
+    void aDeviceThatIsSetByHandNeedsNoReleaseAndNoFile() {
+        released = false;
+        byHand = true;
+        assertThat(path(0).rail()).isEqualTo("pp--wnnnn");
+        assertThat(path(0).condition()).isEqualTo(Condition.UNDER_WAY);
+        assertThat(path(100_000).condition())
+                .as("people type in their own time")
+                .isEqualTo(Condition.UNDER_WAY);
+        register(200_000);
+        binding(200_001, Change.ADDED);
+        assertThat(path(200_002).rail()).isEqualTo("pp--pppwn");
+        binding(200_090, Change.REFRESHED);
+        assertThat(path(200_091).condition()).isEqualTo(Condition.CARRYING);
+    }
+
+    @Test
+    void aPhoneThatTakesANewFileWhileItIsRegisteredIsNotHeldBeforeThatRunsOut() {
+        upTo("HOLDING");
+        fetched(105, "bbbb000011112222", 200);
+        fetched(110, REV.id(), 200);
+        assertThat(path(160).rail()).isEqualTo("ppppwnnnn");
+        assertThat(path(160).stop(Stop.LOCATED).evidence()).contains("registered since before");
+        assertThat(path(221).condition()).isEqualTo(Condition.HELD);
+        register(215);
+        binding(216, Change.REFRESHED);
+        assertThat(path(221).condition()).isEqualTo(Condition.CARRYING);
     }
 }

@@ -23,6 +23,7 @@ public final class WindowFour {
     private final Instant enrolledAt;
     public Standing standing = Standing.IN_USE;
     public boolean bound = true;
+    public boolean byHand;
     public List<String> problems = List.of();
     public Revision current = new Revision("aaaa000011112222");
     public Optional<ReleaseFacts> released = Optional.empty();
@@ -68,6 +69,7 @@ public final class WindowFour {
                 Optional.of(current),
                 released,
                 heldBack,
-                Duration.ofMinutes(5));
+                Duration.ofMinutes(5),
+                byHand);
     }
 }

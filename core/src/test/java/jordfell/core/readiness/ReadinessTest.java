@@ -56,7 +56,8 @@ class ReadinessTest {
                         ? Optional.of(new DeviceFacts.ReleaseFacts(1, revision, T, "Lena Ravn", List.of()))
                         : Optional.empty(),
                 Optional.empty(),
-                Duration.ofMinutes(5));
+                Duration.ofMinutes(5),
+                false);
         return Readiness.of(facts, PathComputer.compute(facts, Milestones.NONE, T.plusSeconds(5)), handoffs, T).stream()
                 .map(Missing::what)
                 .toList();

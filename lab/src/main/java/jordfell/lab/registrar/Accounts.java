@@ -10,6 +10,11 @@ public interface Accounts {
 
     Optional<Account> find(String domain, String user);
 
+    /** Whether somebody said that registrations of this extension from this address are refused, whatever the password. */
+    default boolean isRefused(String domain, String user, String host) {
+        return false;
+    }
+
     /** A domain's rules for registering. */
     record Policy(String domain, String realm, Expiry expiry) {}
 

@@ -173,6 +173,11 @@ public final class Registrar {
         if (account.isEmpty()) {
             return reply(node, request, source, 404);
         }
+        if (accounts.isRefused(policy.get().domain(), to.user(), source.host())) {
+            SipMessage no = Responses.to(request, source, 403)
+                    .with("Warning", "399 " + node + " \"refused from " + source.host() + "\"");
+            return Outcome.send(node, Responses.destination(request, source), no);
+        }
         Optional<Outcome> refused = authenticate(node, request, source, policy.get(), account.get(), now);
         return refused.orElseGet(
                 () -> new BindingUpdate(policy.get(), account.get(), node, request, source, now).apply());

@@ -122,8 +122,8 @@ public final class LabWorld {
     }
 
     /**
-     * Takes a datagram that came in by the real socket. Anybody can send one that names somebody's number: until its sender
-     * has registered with the right password, it is answered, and counted, and nothing is kept of it.
+     * Takes a datagram that came in by the real socket. Anybody can send one that names somebody's number: who is told of it
+     * decides whether it speaks for a device.
      */
     public void takeFromOutside(Endpoint from, byte[] bytes) {
         counters.received.incrementAndGet();
@@ -149,14 +149,11 @@ public final class LabWorld {
         if (registered) {
             outsiders.add(from);
         }
-        if (registered || outsiders.isKnown(from)) {
-            see(OUTSIDE_NODE, from, bytes, message, true);
-            carryOut(outcome);
-        } else {
+        if (!registered && !outsiders.isKnown(from)) {
             counters.strangers.incrementAndGet();
-            outcome.sends().forEach(out -> send(out, out.message().bytes()));
-            outcome.events().forEach(this::report);
         }
+        see(OUTSIDE_NODE, from, bytes, message, true);
+        carryOut(outcome);
     }
 
     /** Who has registered by the real socket. */

@@ -11,6 +11,6 @@ public final class SipCounters {
     public final AtomicLong tooLarge = new AtomicLong();
     public final AtomicLong tooMany = new AtomicLong();
 
-    /** Messages of agents that have not registered with the right password: answered, and not kept. */
+    /** Messages of agents that have not registered with the right password. */
     public final AtomicLong strangers = new AtomicLong();
 }

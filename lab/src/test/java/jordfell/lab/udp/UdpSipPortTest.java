@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.world.TinyWorld;
 import org.junit.jupiter.api.AfterEach;
@@ -103,7 +104,7 @@ class UdpSipPortTest {
     }
 
     @Test
-    void nothingIsKeptOfAgentsThatHaveNotProvenThemselves() throws Exception {
+    void anAgentThatIsNoEnrolledDeviceSpeaksForNone() throws Exception {
         send(register(1, ""));
         String challenge = receive();
         send(register(2, "").replace("sip:voice.tarnholm.example SIP", "sip:elsewhere.example SIP"));
@@ -114,10 +115,10 @@ class UdpSipPortTest {
         assertThat(world.world.counters().strangers.get()).isEqualTo(2);
         send(register(3, authorization(challenge)));
         assertThat(receive()).startsWith("SIP/2.0 200");
-        assertThat(waitFor(() -> List.copyOf(world.seen).stream()
-                        .anyMatch(s -> s.toString().contains("by-hand"))))
-                .as("now it is somebody")
+        assertThat(waitFor(() -> List.copyOf(world.strays).stream().anyMatch(BindingChanged.class::isInstance)))
+                .as("it is registered, and a stray")
                 .isTrue();
+        assertThat(world.seen).noneMatch(s -> s.toString().contains("by-hand"));
     }
 
     /** About 2,000 a second from 100 ports for three seconds; then it stops by itself. */

@@ -16,6 +16,8 @@ import jordfell.core.diagnosis.Diagnosis;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.evidence.Ties;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
@@ -61,7 +63,12 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
     public final Map<String, Account> accounts = new LinkedHashMap<>();
     public final Map<String, List<String>> earlier = new HashMap<>();
     public final List<Observation> seen = new ArrayList<>();
+
+    /** What belongs to no device. */
+    public final List<Observation> strays = new ArrayList<>();
+
     public final LabWorld world;
+    private final Ties ties = new Ties();
     public String registrar = DOMAIN;
     private Optional<DeviceFacts.ReleaseFacts> released = Optional.empty();
     private String file = "";
@@ -161,7 +168,8 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                 released.map(DeviceFacts.ReleaseFacts::revision),
                 released,
                 Optional.empty(),
-                Duration.ofMinutes(15));
+                Duration.ofMinutes(15),
+                false);
     }
 
     private void serve(ConfigSource.Request request, java.util.function.Consumer<ConfigSource.Answer> taker) {
@@ -177,7 +185,30 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
 
     @Override
     public void observed(String ofDomain, Optional<MacAddress> mac, Observation observation) {
-        seen.add(observation);
+        ties.take(
+                        new Ties.Sighted(
+                                ofDomain, mac.isPresent(), mac.map(m -> Long.parseLong(m.compact(), 16)), observation),
+                        new TheOnlyPhone())
+                .forEach(tied -> (tied.device().isPresent() ? seen : strays)
+                        .add(tied.seen().observation()));
+    }
+
+    /** What the records say of whose numbers these are. */
+    private static final class TheOnlyPhone implements Ties.Holders {
+        @Override
+        public Optional<Long> soleUnnamed(String ofDomain, String number) {
+            return Optional.empty();
+        }
+
+        @Override
+        public Optional<String> registeredFrom(long device) {
+            return Optional.empty();
+        }
+
+        @Override
+        public boolean proves(String ofDomain, SipSeen.Request register) {
+            return false;
+        }
     }
 
     @Override

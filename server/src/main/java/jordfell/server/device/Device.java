@@ -7,7 +7,11 @@ import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
 
-/** A device as it is kept. */
+/**
+ * A device as it is kept.
+ *
+ * @param byHand nobody makes a file for it: a person types what it needs
+ */
 public record Device(
         long id,
         Optional<MacAddress> mac,
@@ -23,6 +27,7 @@ public record Device(
         Instant enrolledAt,
         String enrolledBy,
         Optional<Long> batchId,
+        boolean byHand,
         long version) {
 
     /** The MAC in its usual form, or the code that it waits for. */

@@ -70,6 +70,10 @@ public class DeviceStore {
                 .orElse(false);
     }
 
+    public void setByHand(long deviceId, boolean on) {
+        jdbc.update("update device set by_hand = ?, version = version + 1 where id = ?", on, deviceId);
+    }
+
     public void setMac(long deviceId, MacAddress mac) {
         jdbc.update(
                 "update device set mac = ?, claim_code = null, claim_expires = null, names_itself = false, version = version + 1 "
@@ -291,6 +295,7 @@ public class DeviceStore {
                 row.time("enrolled_at"),
                 row.text("enrolled_by"),
                 row.numberIfAny("batch_id"),
+                row.yes("by_hand"),
                 row.number("version"));
     }
 

@@ -197,7 +197,9 @@ public class FactsAssembler {
         Optional<DeviceConfig> writable =
                 complete ? Optional.of(config(device, settings, lines, keys)) : Optional.empty();
         Optional<DeviceConfig> config = writable.filter(c -> dialect.isPresent());
-        if (dialect.isEmpty()) {
+        if (device.byHand()) {
+            problems.clear(); // what a file would lack, nobody misses
+        } else if (dialect.isEmpty()) {
             problems.add("The family " + device.model().family()
                     + " has no body that can be written; mend it under Settings, Families.");
         }
@@ -223,7 +225,8 @@ public class FactsAssembler {
                 current.equals(released.map(DeviceFacts.ReleaseFacts::revision))
                         ? Optional.empty()
                         : releases.heldBack(device.id()),
-                Duration.ofSeconds(whole(settings.value(SettingsCatalogue.CHECK_EVERY), 900)));
+                Duration.ofSeconds(whole(settings.value(SettingsCatalogue.CHECK_EVERY), 900)),
+                device.byHand());
         return new Assembled(
                 device, domain, site, layers, settings, lines, bank, keys, notes, dialect, writable, config, text,
                 facts);

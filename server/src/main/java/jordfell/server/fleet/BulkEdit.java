@@ -177,6 +177,7 @@ class BulkEdit {
                 before.enrolledAt(),
                 before.enrolledBy(),
                 before.batchId(),
+                before.byHand(),
                 before.version());
         return new Planned(before, after, new Difference(before.id(), before.label(), changes, refusal));
     }

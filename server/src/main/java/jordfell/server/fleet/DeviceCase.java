@@ -3,9 +3,7 @@ package jordfell.server.fleet;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import jordfell.core.diagnosis.CaseOf;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.SecretBook;
@@ -22,7 +20,7 @@ import jordfell.server.history.EpisodeStore;
 import jordfell.server.history.FindingStore;
 import jordfell.server.history.Histories;
 import jordfell.server.history.HistoryStore;
-import jordfell.server.roster.ExtensionStore;
+import jordfell.server.roster.DomainSecrets;
 import org.springframework.stereotype.Component;
 
 /** Opens the case of one device: records, evidence, path and findings as of now. */
@@ -49,7 +47,7 @@ class DeviceCase {
     private final EpisodeStore episodes;
     private final FindingStore findings;
     private final HistoryStore store;
-    private final ExtensionStore extensions;
+    private final DomainSecrets secrets;
     private final InstantSource clock;
 
     DeviceCase(
@@ -58,14 +56,14 @@ class DeviceCase {
             EpisodeStore episodes,
             FindingStore findings,
             HistoryStore store,
-            ExtensionStore extensions,
+            DomainSecrets secrets,
             InstantSource clock) {
         this.facts = facts;
         this.histories = histories;
         this.episodes = episodes;
         this.findings = findings;
         this.store = store;
-        this.extensions = extensions;
+        this.secrets = secrets;
         this.clock = clock;
     }
 
@@ -96,32 +94,7 @@ class DeviceCase {
         return facts.assemble(deviceId).map(Assembled::facts);
     }
 
-    /** Passwords are opened only when a rule asks for them. */
     SecretBook book(long domainId) {
-        return new SecretBook() {
-            @Override
-            public Optional<String> current(String number) {
-                return passwords(number).stream().findFirst();
-            }
-
-            @Override
-            public List<String> earlier(String number) {
-                return passwords(number).stream().skip(1).toList();
-            }
-
-            @Override
-            public Map<String, String> others(String number) {
-                Map<String, String> others = new TreeMap<>(extensions.currentPasswords(domainId));
-                others.remove(number);
-                return others;
-            }
-
-            private List<String> passwords(String number) {
-                return extensions
-                        .byNumber(domainId, number)
-                        .map(e -> extensions.passwords(e.id()))
-                        .orElse(List.of());
-            }
-        };
+        return secrets.of(domainId);
     }
 }

@@ -177,6 +177,23 @@ class DeviceChanges {
         });
     }
 
+    /** Whether a person types what it needs, so that no file is made for it. */
+    void setByHand(long id, boolean on) {
+        Device device = get(id);
+        if (device.byHand() == on) {
+            return;
+        }
+        acts.act(
+                x -> on
+                        ? device.label() + " is set by hand from now on"
+                        : device.label() + " is given files from now on",
+                recording -> {
+                    recording.changing(Kept.DEVICE, id);
+                    devices.setByHand(id, on);
+                    return id;
+                });
+    }
+
     void swapFirstLines(long id) {
         Device device = get(id);
         List<Line> lines = devices.lines(id);

@@ -52,6 +52,7 @@ record DeviceSheet(
         long version,
         boolean pending,
         boolean releasable,
+        boolean byHand,
         String revision,
         String releasedRevision,
         Condition condition,
@@ -61,6 +62,7 @@ record DeviceSheet(
         List<FindingView> findings,
         List<FindingStore.Past> past,
         List<LineView> lines,
+        List<ByHandLine> byHandLines,
         List<MatchSheet> match,
         List<SeenView> seen,
         @Nullable Instant letGoUntil) {
@@ -130,6 +132,9 @@ record DeviceSheet(
             String contact,
             String node) {}
 
+    /** A number that it registers, and that is not on record for it: somebody typed it. */
+    record ByHandLine(String number, String contact, String node, Instant until) {}
+
     static DeviceSheet of(DeviceCase.Opened opened, ModelStore.Firmware rules) {
         DeviceFacts facts = opened.device().facts();
         DevicePath path = opened.device().path();
@@ -161,7 +166,8 @@ record DeviceSheet(
                 facts.enrolledBy(),
                 device.version(),
                 facts.pending(),
-                facts.current().isPresent(),
+                facts.current().isPresent() && !facts.byHand(),
+                facts.byHand(),
                 facts.current().map(r -> r.brief()).orElse(""),
                 facts.released().map(r -> r.revision().brief()).orElse(""),
                 path.condition(),
@@ -173,6 +179,7 @@ record DeviceSheet(
                 opened.findings().stream().map(FindingView::of).toList(),
                 opened.past(),
                 lines(opened),
+                byHandLines(opened),
                 MatchSheet.of(opened.device()),
                 newestFirst(SeenView.of(opened.episodes(), facts)),
                 opened.letGoUntil().orElse(null));
@@ -199,6 +206,18 @@ record DeviceSheet(
                     live ? status.binding().get().node() : ""));
         }
         return views;
+    }
+
+    private static List<ByHandLine> byHandLines(DeviceCase.Opened opened) {
+        List<String> onRecord =
+                opened.device().path().lines().stream().map(LineStatus::number).toList();
+        return opened.device().reached().lines().values().stream()
+                .filter(line -> !onRecord.contains(line.number()))
+                .flatMap(line -> line.binding().stream())
+                .filter(b -> b.change().live()
+                        && b.expiresAt().isAfter(opened.device().now()))
+                .map(b -> new ByHandLine(b.number(), b.contact(), b.node(), b.expiresAt()))
+                .toList();
     }
 
     private static List<SeenView> newestFirst(List<SeenView> seen) {

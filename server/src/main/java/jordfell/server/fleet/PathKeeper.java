@@ -270,7 +270,7 @@ public class PathKeeper {
                 finding.map(Finding::since).or(() -> since(path, at)),
                 finding.map(Finding::tries).orElse(0),
                 facts.pending(),
-                facts.current().isPresent(),
+                facts.current().isPresent() && !facts.byHand(),
                 present.reached().fetches().installed(),
                 String.join(
                         ", ",

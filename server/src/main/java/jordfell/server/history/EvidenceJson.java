@@ -19,7 +19,7 @@ import tools.jackson.databind.json.JsonMapper;
  * How evidence and histories lie in the database: as JSON, of SIP the bytes as they came. A message is read out of them
  * again, so a better reader sees more in what was kept before.
  */
-final class EvidenceJson {
+public final class EvidenceJson {
 
     private static final JsonMapper JSON = JsonMapper.builder()
             .addMixIn(Observation.class, Kinds.class)
@@ -32,11 +32,11 @@ final class EvidenceJson {
 
     private EvidenceJson() {}
 
-    static byte[] write(List<Observation> observations) {
+    public static byte[] write(List<Observation> observations) {
         return JSON.writerFor(OBSERVATIONS).writeValueAsBytes(observations);
     }
 
-    static List<Observation> observations(byte[] json) {
+    public static List<Observation> observations(byte[] json) {
         return JSON.readValue(json, OBSERVATIONS);
     }
 

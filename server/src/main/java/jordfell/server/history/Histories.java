@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -38,6 +39,7 @@ public class Histories {
     private final EpisodeStore episodes;
     private final EpisodeBook book;
     private final LastActs acts;
+    private final InstantSource clock;
     private final AtomicLong tooLate = new AtomicLong();
     private final Cache<Long, Kept> inMind =
             Caffeine.newBuilder().maximumSize(MOST_IN_MIND).build();
@@ -48,12 +50,19 @@ public class Histories {
     /** @param act the newest that was done to the device's records */
     private record Kept(History history, Instant writtenAt, Optional<Act> act) {}
 
-    Histories(HistoryStore store, FindingStore findings, EpisodeStore episodes, EpisodeBook book, LastActs acts) {
+    Histories(
+            HistoryStore store,
+            FindingStore findings,
+            EpisodeStore episodes,
+            EpisodeBook book,
+            LastActs acts,
+            InstantSource clock) {
         this.store = store;
         this.findings = findings;
         this.episodes = episodes;
         this.book = book;
         this.acts = acts;
+        this.clock = clock;
     }
 
     /** Takes what was seen and written. */
@@ -113,6 +122,21 @@ public class Histories {
                 .history();
     }
 
+    /** The address and port from which a device is registered; empty if it is not, as far as is known. */
+    Optional<String> registeredFrom(long device) {
+        Optional<Point> point = Optional.ofNullable(inMind.getIfPresent(device))
+                .map(k -> k.history().present())
+                .or(() -> store.settled(device));
+        return point.stream()
+                .flatMap(p -> p.reached().lines().values().stream()
+                        .filter(line -> p.registered().contains(line.number())))
+                .flatMap(line -> line.binding().stream())
+                .filter(b -> b.change().live() && b.expiresAt().isAfter(clock.instant()))
+                .map(Observation.BindingChanged::peer)
+                .filter(peer -> !peer.isEmpty())
+                .findFirst();
+    }
+
     /** Observations that came after what was settled, so that histories were made anew out of the evidence. */
     public long tooLate() {
         return tooLate.get();
@@ -149,8 +173,7 @@ public class Histories {
         return from.step(records, all, latest(all, now));
     }
 
-    private void keep(
-            long device, Optional<Kept> known, History.Stepped stepped, Optional<Act> act, Instant now) {
+    private void keep(long device, Optional<Kept> known, History.Stepped stepped, Optional<Act> act, Instant now) {
         History history = stepped.history();
         boolean isDue = known.filter(k -> now.isBefore(k.writtenAt().plus(WRITTEN_EVERY)))
                 .isEmpty();

@@ -13,8 +13,11 @@ import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Supplier;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.NotKept;
+import jordfell.core.evidence.Ties.Sighted;
+import jordfell.core.evidence.Ties.Tied;
 import jordfell.core.identity.MacAddress;
 import jordfell.lab.world.WorldObserver;
 import jordfell.server.jdbc.Jdbc;
@@ -41,16 +44,21 @@ public class ObservationLog implements WorldObserver {
     /** What comes within this time is written at once, in milliseconds: a commit costs more than ten rows. */
     private static final long GATHERED = 10;
 
+    /** When nothing is seen, what waited in vain is looked at all the same, in milliseconds. */
+    private static final long IDLE = 200;
+
     /** Until it is tried once more to write, in milliseconds. */
     private static final long AGAIN = 500;
 
     /** How long an episode that only goes on may wait to be written, in milliseconds. */
     private static final long MAY_WAIT = 300_000;
 
-    private record Seen(String domain, Optional<MacAddress> mac, Observation observation) {}
+    /** @param device whose it is, if that is known already */
+    private record Seen(String domain, Optional<MacAddress> mac, Optional<Long> device, Observation observation) {}
 
     private final EpisodeBook book;
     private final Owners owners;
+    private final StrayTaker strayTaker;
     private final Histories histories;
     private final Jdbc jdbc;
     private final DataWatch watch;
@@ -64,9 +72,16 @@ public class ObservationLog implements WorldObserver {
     private volatile boolean closed;
 
     ObservationLog(
-            EpisodeBook book, Owners owners, Histories histories, Jdbc jdbc, DataWatch watch, InstantSource clock) {
+            EpisodeBook book,
+            Owners owners,
+            StrayTaker strayTaker,
+            Histories histories,
+            Jdbc jdbc,
+            DataWatch watch,
+            InstantSource clock) {
         this.book = book;
         this.owners = owners;
+        this.strayTaker = strayTaker;
         this.histories = histories;
         this.jdbc = jdbc;
         this.watch = watch;
@@ -78,14 +93,22 @@ public class ObservationLog implements WorldObserver {
 
     @Override
     public void observed(String domain, Optional<MacAddress> mac, Observation observation) {
-        if (waiting.offer(new Seen(domain, mac, observation))) {
-            taken.incrementAndGet();
-        } else {
-            lost.incrementAndGet();
+        if (!offered(new Seen(domain, mac, Optional.empty(), observation))) {
             mac.filter(m -> missed.size() < MOST_MISSED)
                     .ifPresent(m ->
                             missed.computeIfAbsent(m, n -> new AtomicInteger()).incrementAndGet());
         }
+    }
+
+    /** Takes what is known to be of a device. */
+    public void ofDevice(long device, Observation observation) {
+        offered(new Seen("", Optional.empty(), Optional.of(device), observation));
+    }
+
+    private boolean offered(Seen seen) {
+        boolean room = waiting.offer(seen);
+        (room ? taken : lost).incrementAndGet();
+        return room;
     }
 
     /** How many observations were dropped because the database could not keep up. */
@@ -119,14 +142,13 @@ public class ObservationLog implements WorldObserver {
         while (!closed) {
             List<Seen> batch = new ArrayList<>();
             try {
-                Seen first = waiting.poll(200, TimeUnit.MILLISECONDS);
-                if (first == null) {
-                    continue;
+                Seen first = waiting.poll(IDLE, TimeUnit.MILLISECONDS);
+                if (first != null) {
+                    batch.add(first);
+                    Thread.sleep(GATHERED);
+                    waiting.drainTo(batch, MOST_AT_ONCE - 1);
                 }
-                batch.add(first);
-                Thread.sleep(GATHERED);
-                waiting.drainTo(batch, MOST_AT_ONCE - 1);
-                writeWhenItCan(batch);
+                take(batch);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;
@@ -142,14 +164,13 @@ public class ObservationLog implements WorldObserver {
     }
 
     /** While nothing can be kept, what is seen waits; what there is no more room for is counted as lost. */
-    private void writeWhenItCan(List<Seen> batch) throws InterruptedException {
+    private <T> T whenItCan(Supplier<T> work) throws InterruptedException {
         while (true) {
             while (!watch.mayWrite() && !closed) {
                 Thread.sleep(AGAIN);
             }
             try {
-                write(batch);
-                return;
+                return work.get();
             } catch (StoreAwayException e) {
                 if (closed) {
                     throw e;
@@ -159,27 +180,48 @@ public class ObservationLog implements WorldObserver {
         }
     }
 
-    private void write(List<Seen> batch) {
+    private void take(List<Seen> batch) throws InterruptedException {
         Map<Long, List<Observation>> byDevice = new LinkedHashMap<>();
+        List<Sighted> strays = new ArrayList<>();
         for (Seen seen : batch) {
-            owners.of(seen.domain(), seen.mac(), seen.observation())
-                    .ifPresent(device -> byDevice.computeIfAbsent(device, d -> new ArrayList<>())
-                            .add(seen.observation()));
+            if (seen.device().isPresent()) {
+                byDevice.computeIfAbsent(seen.device().get(), d -> new ArrayList<>())
+                        .add(seen.observation());
+                continue;
+            }
+            whenItCan(() -> owners.of(seen.domain(), seen.mac(), seen.observation()))
+                    .forEach(tied -> sort(tied, byDevice, strays));
         }
+        owners.letGo(clock.instant()).forEach(tied -> sort(tied, byDevice, strays));
         tellMissed(byDevice);
+        if (!byDevice.isEmpty() || !strays.isEmpty()) {
+            histories.take(whenItCan(() -> written(byDevice, strays)));
+        }
+    }
+
+    private Map<Long, List<Observation>> written(Map<Long, List<Observation>> byDevice, List<Sighted> strays) {
         try {
             jdbc.inTransaction(() -> {
                 book.take(byDevice);
+                strayTaker.take(strays);
                 if (book.isFull() || System.currentTimeMillis() - waitingWrittenAt > MAY_WAIT) {
                     book.writeWaiting();
                     waitingWrittenAt = System.currentTimeMillis();
                 }
             });
+            return byDevice;
         } catch (RuntimeException e) {
             book.forget(byDevice.keySet());
             throw e;
         }
-        histories.take(byDevice);
+    }
+
+    private static void sort(Tied tied, Map<Long, List<Observation>> byDevice, List<Sighted> strays) {
+        tied.device()
+                .ifPresentOrElse(
+                        device -> byDevice.computeIfAbsent(device, d -> new ArrayList<>())
+                                .add(tied.seen().observation()),
+                        () -> strays.add(tied.seen()));
     }
 
     /** What could not be kept of a device stands among what was. */
@@ -187,9 +229,7 @@ public class ObservationLog implements WorldObserver {
         for (MacAddress mac : List.copyOf(missed.keySet())) {
             AtomicInteger times = missed.remove(mac);
             NotKept gap = new NotKept(clock.instant(), times.get(), "more was seen at once than could be written");
-            owners.of("", Optional.of(mac), gap)
-                    .ifPresent(device -> byDevice.computeIfAbsent(device, d -> new ArrayList<>())
-                            .add(gap));
+            owners.of("", Optional.of(mac), gap).forEach(tied -> sort(tied, byDevice, new ArrayList<>()));
         }
     }
 }

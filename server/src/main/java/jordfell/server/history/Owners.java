@@ -1,37 +1,123 @@
 package jordfell.server.history;
 
+import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import jordfell.core.diagnosis.PasswordCandidates;
+import jordfell.core.diagnosis.PasswordUsed;
+import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.evidence.Ties;
+import jordfell.core.evidence.Ties.Sighted;
+import jordfell.core.evidence.Ties.Tied;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.sip.DigestAnswer;
 import jordfell.server.device.Device;
 import jordfell.server.device.DeviceStore;
+import jordfell.server.roster.DomainStore;
+import jordfell.server.roster.ExtensionStore;
 import org.springframework.stereotype.Component;
 
-/** Finds out whose an observation is. */
+/** Finds out whose an observation is, as {@link Ties} decides it by what the records say. */
 @Component
-class Owners {
+class Owners implements Ties.Holders {
 
     private final DeviceStore devices;
+    private final DomainStore domains;
+    private final ExtensionStore extensions;
+    private final Histories histories;
+    private final AdoptedStrays adopted;
+    private final Ties ties = new Ties();
 
-    Owners(DeviceStore devices) {
+    Owners(
+            DeviceStore devices,
+            DomainStore domains,
+            ExtensionStore extensions,
+            Histories histories,
+            AdoptedStrays adopted) {
         this.devices = devices;
+        this.domains = domains;
+        this.extensions = extensions;
+        this.histories = histories;
+        this.adopted = adopted;
     }
 
-    /**
-     * The device of this MAC; without one, the only device that has the extension concerned, unless that one is known to
-     * name itself: then it was another agent with the same extension.
-     */
-    Optional<Long> of(String domain, Optional<MacAddress> mac, Observation observation) {
-        Optional<Long> byMac = mac.flatMap(devices::byMac).map(Device::id);
-        if (byMac.isPresent() || mac.isPresent()) {
-            byMac.filter(id -> observation instanceof Observation.BindingChanged)
-                    .ifPresent(devices::namesItself);
-            return byMac;
+    /** Whose this is, and what waited for it to be known. */
+    List<Tied> of(String domain, Optional<MacAddress> mac, Observation observation) {
+        Optional<Long> claims = mac.flatMap(devices::byMac).map(Device::id);
+        if (observation instanceof Observation.BindingChanged) {
+            claims.ifPresent(devices::namesItself);
         }
-        List<Long> holders = devices.withNumber(domain, observation.aboutNumber());
+        Sighted seen =
+                new Sighted(domain, mac.isPresent(), claims.or(() -> said(domain, mac, observation)), observation);
+        return ties.take(seen, this);
+    }
+
+    /** What nothing ties to a device. */
+    List<Tied> letGo(Instant now) {
+        return ties.letGo(now);
+    }
+
+    private Optional<Long> said(String domain, Optional<MacAddress> mac, Observation observation) {
+        String peer = observation instanceof SipSeen sip
+                ? sip.peer()
+                : observation instanceof Observation.BindingChanged binding ? binding.peer() : "";
+        return mac.isPresent() || peer.isEmpty()
+                ? Optional.empty()
+                : adopted.deviceOf(domain, observation.aboutNumber(), peer);
+    }
+
+    @Override
+    public Optional<Long> soleUnnamed(String domain, String number) {
+        List<Long> holders = devices.withNumber(domain, number);
         return holders.size() == 1 && !devices.hasNamedItself(holders.get(0))
                 ? Optional.of(holders.get(0))
                 : Optional.empty();
+    }
+
+    @Override
+    public Optional<String> registeredFrom(long device) {
+        return histories.registeredFrom(device);
+    }
+
+    /** An answer that an earlier or damaged password of the number gives was made by who was given it. */
+    @Override
+    public boolean proves(String domain, SipSeen.Request register) {
+        Optional<DigestAnswer> answer =
+                register.message().first("Authorization").flatMap(DigestAnswer::read);
+        Optional<Long> extension = domains.idOf(domain)
+                .flatMap(id -> extensions.byNumber(id, register.number()))
+                .map(e -> e.id());
+        if (answer.isEmpty() || extension.isEmpty()) {
+            return false;
+        }
+        List<String> passwords = extensions.passwords(extension.get());
+        PasswordUsed used =
+                PasswordCandidates.find(answer.get(), "REGISTER", register.number(), new OfOneNumber(passwords));
+        return !(used instanceof PasswordUsed.Unknown || used instanceof PasswordUsed.Empty);
+    }
+
+    private record OfOneNumber(List<String> passwords) implements SecretBook {
+        @Override
+        public Optional<String> current(String number) {
+            return passwords.stream().findFirst();
+        }
+
+        @Override
+        public List<String> earlier(String number) {
+            return passwords.stream().skip(1).toList();
+        }
+
+        @Override
+        public Map<String, String> others(String number) {
+            return Map.of();
+        }
+
+        @Override
+        public String toString() {
+            return "OfOneNumber[" + passwords.size() + "]";
+        }
     }
 }

@@ -13,9 +13,17 @@ class RosterAccounts implements Accounts {
     private final DomainStore domains;
     private final ExtensionStore extensions;
 
-    RosterAccounts(DomainStore domains, ExtensionStore extensions) {
+    private final RefusedAgents refused;
+
+    RosterAccounts(DomainStore domains, ExtensionStore extensions, RefusedAgents refused) {
         this.domains = domains;
         this.extensions = extensions;
+        this.refused = refused;
+    }
+
+    @Override
+    public boolean isRefused(String domain, String user, String host) {
+        return refused.isRefused(domain, user, host);
     }
 
     @Override

@@ -221,6 +221,11 @@ public class ReleaseService {
         if (device.isEmpty()) {
             return new Outcome.Fails("There is no device " + deviceId + ".", "Load again.");
         }
+        if (device.get().device().byHand()) {
+            return new Outcome.Fails(
+                    device.get().device().label() + " is set by hand: no file is made for it.",
+                    "Type what its credentials card says, or have it given files again.");
+        }
         if (device.get().text().isEmpty()) {
             return new Outcome.Fails(
                     obstacle(device.get()), "Mend it on the device, or leave the device out of this release.");

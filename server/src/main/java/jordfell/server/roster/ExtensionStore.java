@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicLong;
 import jordfell.core.roster.NumbersInUse;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
@@ -36,6 +37,7 @@ public class ExtensionStore {
                                    permission_class, outgoing, made_at)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
 
+    private final AtomicLong secretsMoved = new AtomicLong();
     private final Jdbc jdbc;
     private final Sealer sealer;
     private final InstantSource clock;
@@ -67,6 +69,7 @@ public class ExtensionStore {
             rows.add(new @Nullable Object[] {ids.get(i), sealer.seal(passwords.get(i)), clock.instant()});
         }
         jdbc.batch("insert into extension_password (extension_id, sealed, since) values (?, ?, ?)", rows);
+        afterCommit(secretsMoved::incrementAndGet);
         return ids;
     }
 
@@ -122,6 +125,7 @@ public class ExtensionStore {
                 extensionId,
                 sealer.seal(password),
                 clock.instant());
+        afterCommit(secretsMoved::incrementAndGet);
         bump(extensionId);
     }
 
@@ -135,6 +139,16 @@ public class ExtensionStore {
                 .stream()
                 .map(sealer::open)
                 .toList();
+    }
+
+    /** Another number whenever a password was set: what was opened before is not all of them any more. */
+    long secretsMoved() {
+        return secretsMoved.get();
+    }
+
+    /** Does something once what was changed is committed. */
+    void afterCommit(Runnable work) {
+        jdbc.afterCommit(work);
     }
 
     /** The present passwords of a domain in clear, by number. */

@@ -50,7 +50,8 @@ class HistoriesTest {
 
     private long proven(String mac, String label, String number) {
         long device = pier.enrolled(mac, label, number, "");
-        RunningServer.until("told that it is not released", () -> !findings(device).isEmpty());
+        RunningServer.until(
+                "told that it is not released", () -> !findings(device).isEmpty());
         pier.release(device);
         pier.unbox(mac);
         RunningServer.untilLong("registered", () -> pier.rail(device).startsWith("ppppppp"));
@@ -97,7 +98,8 @@ class HistoriesTest {
                 pier.server().bean(FindingStore.class),
                 episodes,
                 pier.server().bean(EpisodeBook.class),
-                pier.server().bean(LastActs.class));
+                pier.server().bean(LastActs.class),
+                java.time.InstantSource.system());
     }
 
     private Condition condition(History history, long device) {
@@ -168,13 +170,10 @@ class HistoriesTest {
         RunningServer.untilLong("registered", () -> pier.rail(device).startsWith("ppppppp"));
         pier.client().post("/api/extensions/" + pier.extensionId("2184") + "/password", Map.of());
         pier.client().post("/api/lab/phones/" + mac + "/restart", Map.of());
-        RunningServer.until(
-                "told", () -> pier.sentence(device).equals("It used the password that 2184 had before."));
+        RunningServer.until("told", () -> pier.sentence(device).equals("It used the password that 2184 had before."));
         pier.release(device);
-        RunningServer.untilLong("registered again", () -> pier.rail(device)
-                .startsWith("ppppppp"));
-        RunningServer.until(
-                "over", () -> !pier.sheet(device).path("past").isEmpty());
+        RunningServer.untilLong("registered again", () -> pier.rail(device).startsWith("ppppppp"));
+        RunningServer.until("over", () -> !pier.sheet(device).path("past").isEmpty());
         assertThat(pier.sheet(device).at("/past/0/sentence").asString())
                 .as(findings(device).toString())
                 .isEqualTo("It used the password that 2184 had before.");

@@ -1,0 +1,46 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { client, type Schemas } from '../../api/client'
+import { unwrap } from '../../api/problem'
+import { useChange } from '../../api/queries'
+import { clock } from '../../kit/Age'
+import { Act, Faded, Mono } from '../../kit/basics'
+import { Trouble } from '../../kit/Trouble'
+
+type Props = { device: Schemas['DeviceSheet']; mayAct: boolean }
+
+/** Numbers that the phone registers and that are not on record for it: somebody typed them. */
+export function ByHandLines({ device, mayAct }: Props) {
+  const numbers = device.lines.map((l) => l.number)
+  const keep = useChange((number: string) => {
+    const free = numbers.indexOf('')
+    return unwrap(
+      client.PUT('/api/devices/{id}/lines', {
+        params: { path: { id: device.id } },
+        body: {
+          numbers: free < 0 ? [...numbers, number] : numbers.map((n, i) => (i === free ? number : n)),
+          version: device.version,
+        },
+      }),
+    )
+  })
+  return (
+    <>
+      {device.byHandLines.map((line) => (
+        <Flex key={line.number} gap="8px" mt="6px" align="baseline" wrap="wrap">
+          <Box>
+            by hand <Mono>{line.number}</Mono>{' '}
+            <Faded>
+              registered at {line.node} until {clock(line.until)}, not on record for it
+            </Faded>
+          </Box>
+          {mayAct && numbers.length < device.modelLines && (
+            <Act kind="quiet" disabled={keep.isPending} onClick={() => keep.mutate(line.number)}>
+              Put it on record as line {numbers.includes('') ? numbers.indexOf('') + 1 : numbers.length + 1}
+            </Act>
+          )}
+        </Flex>
+      ))}
+      <Trouble error={keep.error} />
+    </>
+  )
+}
