@@ -61,7 +61,7 @@ export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
         </Box>
       ))}
       {finding.settledBy && (
-        <Box mt="6px" color="faded">
+        <Box mt="6px">
           <b>What would settle it:</b> {finding.settledBy}
         </Box>
       )}

@@ -46,6 +46,10 @@ public final class Readiness {
                         facts.id())));
         lines(facts, missing);
         facts.problems().forEach(p -> missing.add(new Missing(p, Place.SETTINGS, facts.id())));
+        if (facts.byHand()) {
+            typed(facts, path, missing);
+            return missing;
+        }
         boolean complete = facts.current().isPresent();
         if (complete && facts.released().isEmpty()) {
             missing.add(new Missing("Release its configuration.", Place.DEVICE, facts.id()));
@@ -94,6 +98,17 @@ public final class Readiness {
                 .filter(l -> l.extension().isEmpty())
                 .map(LineFacts::position)
                 .forEach(p -> missing.add(new Missing("Line " + p + " has no extension.", Place.LINES, facts.id())));
+    }
+
+    /** Nothing is released to it: a person has it in hand. */
+    private static void typed(DeviceFacts facts, DevicePath path, List<Missing> missing) {
+        if (missing.isEmpty() && path.stop(Stop.HEARD).state() != StopState.PASSED) {
+            missing.add(new Missing(
+                    "Type what its credentials card says into it: it has not registered.", Place.DEVICE, facts.id()));
+        } else if (missing.isEmpty() && path.stop(Stop.ACCEPTED).state() != StopState.PASSED) {
+            missing.add(new Missing(
+                    "It is not registered: see what holds it at " + words(path.at()) + ".", Place.DEVICE, facts.id()));
+        }
     }
 
     private static void handoff(

@@ -2,6 +2,7 @@ package jordfell.core.path;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
@@ -24,6 +25,10 @@ public final class WindowFour {
     public Standing standing = Standing.IN_USE;
     public boolean bound = true;
     public boolean byHand;
+
+    /** Numbers of further lines. */
+    public List<String> more = List.of();
+
     public List<String> problems = List.of();
     public Revision current = new Revision("aaaa000011112222");
     public Optional<ReleaseFacts> released = Optional.empty();
@@ -60,16 +65,27 @@ public final class WindowFour {
                         2,
                         List.of(new RegistrarNode("north", "n.v.example", "192.0.2.11", 5060, 10, 1)),
                         List.of()),
-                List.of(new LineFacts(
-                        1,
-                        bound ? Optional.of(new ExtensionFacts(1, "2416", "2416-a", "W4")) : Optional.empty(),
-                        domain,
-                        120)),
+                lines(),
                 problems,
                 Optional.of(current),
                 released,
                 heldBack,
                 Duration.ofMinutes(5),
                 byHand);
+    }
+
+    private List<LineFacts> lines() {
+        List<LineFacts> lines = new ArrayList<>();
+        lines.add(new LineFacts(
+                1,
+                bound ? Optional.of(new ExtensionFacts(1, "2416", "2416-a", "W4")) : Optional.empty(),
+                domain,
+                120));
+        for (String number : more) {
+            int position = lines.size() + 1;
+            lines.add(new LineFacts(
+                    position, Optional.of(new ExtensionFacts(position, number, number + "-a", "W4")), domain, 120));
+        }
+        return lines;
     }
 }

@@ -25,6 +25,7 @@ class ReadinessTest {
     private static final Instant T = Instant.parse("2026-03-02T08:00:00Z");
     private Optional<MacAddress> mac = Optional.of(MacAddress.of("02-4B-7A-00-53-1C"));
     private boolean bound = true;
+    private boolean byHand;
     private boolean released = true;
     private DeviceKind kind = DeviceKind.DESK_PHONE;
     private Standing standing = Standing.IN_USE;
@@ -57,7 +58,7 @@ class ReadinessTest {
                         : Optional.empty(),
                 Optional.empty(),
                 Duration.ofMinutes(5),
-                false);
+                byHand);
         return Readiness.of(facts, PathComputer.compute(facts, Milestones.NONE, T.plusSeconds(5)), handoffs, T).stream()
                 .map(Missing::what)
                 .toList();
@@ -66,6 +67,16 @@ class ReadinessTest {
     @Test
     void deviceThatWasReleasedHasToBePluggedIn() {
         assertThat(missing()).containsExactly("Plug it in at Pier: it has not fetched its configuration.");
+    }
+
+    @Test
+    void deviceThatIsSetByHandWaitsForWhoTypes() {
+        byHand = true;
+        released = false;
+        assertThat(missing())
+                .containsExactly("Type what its credentials card says into it: it has not registered.");
+        bound = false;
+        assertThat(missing()).containsExactly("Line 1 has no extension.");
     }
 
     @Test

@@ -1,0 +1,122 @@
+// @vitest-environment happy-dom
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { expect, it } from 'vitest'
+import type { Schemas } from '../../api/client'
+import { renderWithAll, serverSays } from '../../test/renderWithAll'
+import { Before } from './Before'
+import { ByHandLines } from './ByHandLines'
+import { CredentialsCard } from './CredentialsCard'
+import { Seen } from './Seen'
+
+const line = (position: number, number: string, state: string) => ({
+  position,
+  number,
+  displayName: '',
+  state,
+  until: null,
+  contact: '',
+  node: state === 'registered' ? 'north' : '',
+})
+
+const device = (more: object) =>
+  ({
+    id: 9,
+    label: 'Bridge handset',
+    version: 4,
+    modelLines: 3,
+    lines: [line(1, '2416', 'not registered')],
+    byHandLines: [],
+    ...more,
+  }) as unknown as Schemas['DeviceSheet']
+
+const CARD = [
+  {
+    line: 1,
+    number: '2416',
+    extensionId: 7,
+    rows: [
+      { what: 'Number', value: '2416', hint: 'also called user name' },
+      { what: 'Password', value: '', hint: '' },
+      { what: 'Port', value: '', hint: 'empty, or 5060 without SRV' },
+    ],
+  },
+]
+
+it('the card stands in the order of typing, its password asked for by itself', async () => {
+  serverSays({
+    'GET /api/devices/9/card': { body: CARD },
+    'GET /api/session': { body: { role: 'TECHNICIAN' } },
+  })
+  renderWithAll(<CredentialsCard device={device({})} onClose={() => {}} />)
+  await screen.findByText('2416', { selector: 'td *' })
+  expect([...document.querySelectorAll('th')].map((th) => th.textContent)).toEqual([
+    'Number',
+    'Password',
+    'Port',
+  ])
+  expect(screen.getByText('••••••••••••')).toBeTruthy()
+  expect(screen.getByText('(empty)')).toBeTruthy()
+  expect(screen.getByRole('button', { name: 'Copy Number' })).toBeTruthy()
+  expect(screen.queryByRole('button', { name: 'Copy Port' })).toBeNull()
+})
+
+it.each([
+  ['not registered', 'waiting for its first registration'],
+  ['registered', 'registered at north'],
+  ['refused', 'refused: see its sheet'],
+])('beside a line that is %s stands “%s”', async (state, words) => {
+  serverSays({
+    'GET /api/devices/9/card': { body: CARD },
+    'GET /api/session': { body: { role: 'TECHNICIAN' } },
+  })
+  renderWithAll(<CredentialsCard device={device({ lines: [line(1, '2416', state)] })} onClose={() => {}} />)
+  expect(await screen.findByText(words)).toBeTruthy()
+})
+
+const BY_HAND = [{ number: '2430', contact: 'sip:2430@x', node: 'north', until: '2026-03-02T08:00:00Z' }]
+
+it('a number that somebody typed is put on record as the next line', async () => {
+  const asked = serverSays({ 'PUT /api/devices/9/lines': { body: {} } })
+  renderWithAll(<ByHandLines device={device({ byHandLines: BY_HAND })} mayAct />)
+  fireEvent.click(screen.getByRole('button', { name: 'Put it on record as line 2' }))
+  await waitFor(() =>
+    expect(asked.find((a) => a.what.startsWith('PUT'))?.body).toEqual({
+      numbers: ['2416', '2430'],
+      version: 4,
+    }),
+  )
+})
+
+it('where no line is left it is only told', () => {
+  serverSays({})
+  renderWithAll(<ByHandLines device={device({ byHandLines: BY_HAND, modelLines: 1 })} mayAct />)
+  expect(screen.getByText('2430')).toBeTruthy()
+  expect(screen.queryByRole('button')).toBeNull()
+})
+
+const past = (n: number) => ({
+  cause: 'wrong-password',
+  line: 1,
+  sentence: `It used password ${n}.`,
+  opened: `2026-03-0${n}T08:00:00Z`,
+  closed: `2026-03-0${n}T08:20:00Z`,
+  closing: 'after Lena Ravn released 31',
+})
+
+it('what it suffered from before says how long and after what it ended', () => {
+  renderWithAll(<Before past={[1, 2, 3, 4].map(past)} several={false} />)
+  expect(screen.getAllByRole('listitem')).toHaveLength(3)
+  expect(screen.getAllByText(/after 20 min · after Lena Ravn released 31/)).toHaveLength(3)
+  fireEvent.click(screen.getByRole('button', { name: '1 more' }))
+  expect(screen.getAllByRole('listitem')).toHaveLength(4)
+})
+
+it('nothing before, nothing said', () => {
+  renderWithAll(<Before past={[]} several />)
+  expect(screen.queryByText('Before')).toBeNull()
+})
+
+it('evidence that was let go is told with its date', () => {
+  renderWithAll(<Seen seen={[]} letGo="2026-11-12T00:00:00Z" />)
+  expect(screen.getByText(/Evidence before 12 Nov 2026 was let go/)).toBeTruthy()
+})
