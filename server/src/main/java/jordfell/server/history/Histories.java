@@ -83,10 +83,7 @@ public class Histories {
     /** Steps a device's history and keeps what comes of it. One thread does this. */
     public History.Stepped step(DeviceFacts facts, SecretBook secrets, boolean recordsAsBefore, Instant now) {
         long device = facts.id();
-        List<Observation> seen;
-        synchronized (news) {
-            seen = Optional.ofNullable(news.remove(device)).orElse(List.of());
-        }
+        List<Observation> seen = newsOf(device);
         try {
             Optional<Kept> known = Optional.ofNullable(inMind.getIfPresent(device));
             Instant moment = latest(seen, now);
@@ -104,16 +101,31 @@ public class Histories {
         } catch (RuntimeException e) {
             inMind.invalidate(device); // it is read again, with what is in the evidence
             throw e;
+        } finally {
+            stepped(device, seen.size());
+        }
+    }
+
+    private List<Observation> newsOf(long device) {
+        synchronized (news) {
+            return List.copyOf(Optional.ofNullable(news.get(device)).orElse(List.of()));
+        }
+    }
+
+    /** What is stepped is no news any more; until then whoever looks sees it as news. */
+    private void stepped(long device, int count) {
+        synchronized (news) {
+            news.computeIfPresent(device, (id, all) -> {
+                all.subList(0, Math.min(count, all.size())).clear();
+                return all.isEmpty() ? null : all;
+            });
         }
     }
 
     /** How a device stands now; nothing is kept of it. */
     public History look(DeviceFacts facts, SecretBook secrets, Instant now) {
         long device = facts.id();
-        List<Observation> seen;
-        synchronized (news) {
-            seen = List.copyOf(Optional.ofNullable(news.get(device)).orElse(List.of()));
-        }
+        List<Observation> seen = newsOf(device);
         Instant moment = latest(seen, now);
         Records records = new Records(facts, secrets, Optional.empty());
         return Optional.ofNullable(inMind.getIfPresent(device))

@@ -32,7 +32,7 @@ class ObservationLogTest {
         log.observed(
                 DOMAIN,
                 mac,
-                new BindingChanged(now, number, change, contact, "north", "192.0.2.9:5060", now.plusSeconds(60)));
+                new BindingChanged(now, number, change, contact, "north", contact.replaceFirst(".*@", "") + ":5060", now.plusSeconds(60)));
         log.flush();
     }
 
