@@ -37,11 +37,14 @@ public final class Bench {
         System.exit(bench.kept ? 0 : 1);
     }
 
-    /** @param part which figures: render, serve, import, start, or all */
+    /** @param part which figures: render, history, serve, import, start, or all */
     private void run(String part) throws IOException {
         boolean all = part.equals("all");
         if (all || part.equals("render")) {
             render();
+        }
+        if (all || part.equals("history")) {
+            histories();
         }
         Path folder = Files.createTempDirectory("jordfell-bench");
         try {
@@ -57,6 +60,23 @@ public final class Bench {
         } finally {
             FileSystemUtils.deleteRecursively(folder);
         }
+    }
+
+    private void histories() {
+        HistoryBench bench = new HistoryBench();
+        double little = Double.MAX_VALUE;
+        double more = Double.MAX_VALUE;
+        double much = Double.MAX_VALUE;
+        for (int round = 0; round < ROUNDS; round++) {
+            little = Math.min(little, bench.step(100));
+            more = Math.min(more, bench.step(SMALL));
+            much = Math.min(much, bench.step(LARGE));
+        }
+        say("step one observation with 10,000 in the past against 100", more, little, 1.2, "µs");
+        say("step one observation with 100,000 in the past against 100", much, little, 1.2, "µs");
+        double few = bench.rebuilt(FEW);
+        few = Math.min(few, bench.rebuilt(FEW));
+        say("histories of 10,000 devices out of a day’s evidence, against 1,000", bench.rebuilt(SMALL), few, 12, "s");
     }
 
     private void render() {

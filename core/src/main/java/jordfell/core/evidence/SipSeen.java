@@ -1,7 +1,6 @@
 package jordfell.core.evidence;
 
 import java.time.Instant;
-import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
@@ -111,7 +110,7 @@ public sealed interface SipSeen extends Observation {
 
     /** The same of a datagram that was read already. */
     static SipSeen of(Instant at, boolean toNode, String node, String peer, Datagram datagram, SipMessage message) {
-        String number = SipHeaders.to(message).map(SipAddress::user).orElse("");
+        String number = SipHeaders.toUser(message);
         return message.isResponse()
                 ? new Response(at, toNode, node, peer, number, datagram, message)
                 : new Request(at, toNode, node, peer, number, datagram, message);

@@ -23,6 +23,9 @@ public record History(Point settled, List<Observation> recent, Point present, Li
     /** How late an observation may come and still land where it belongs. */
     public static final Duration LATE = Duration.ofMinutes(2);
 
+    /** More than this at once is not one of the steps that follow each other all day. */
+    private static final int MANY = 32;
+
     public History {
         recent = List.copyOf(recent);
         told = List.copyOf(told);
@@ -52,6 +55,9 @@ public record History(Point settled, List<Observation> recent, Point present, Li
         List<Observation> tooLate =
                 seen.stream().filter(o -> o.at().isBefore(settled.at())).toList();
         List<Observation> fresh = fresh(seen);
+        if (recent.isEmpty() && told.isEmpty() && present.equals(settled) && fresh.size() > MANY) {
+            return through(records, fresh, now, tooLate);
+        }
         boolean inOrder = fresh.stream().allMatch(o -> comesAfterAll(o));
         Stepped stepped = inOrder ? goOn(records, fresh, now) : goBack(records, fresh, now);
         return new Stepped(stepped.history().settling(records, now), stepped.transitions(), stepped.looked(), tooLate);
@@ -69,6 +75,24 @@ public record History(Point settled, List<Observation> recent, Point present, Li
     private boolean comesAfterAll(Observation o) {
         return !o.at().isBefore(present.at())
                 && (recent.isEmpty() || ObservationOrder.BY_TIME.compare(recent.get(recent.size() - 1), o) < 0);
+    }
+
+    /** Much at once, such as a day’s evidence: what will be settled is settled on the way. */
+    private Stepped through(Records records, List<Observation> fresh, Instant now, List<Observation> tooLate) {
+        Instant until = now.minus(LATE);
+        Walk old = new Walk(records, settled);
+        fresh.stream().filter(o -> o.at().isBefore(until)).forEach(old::take);
+        old.passTime(until);
+        old.look(until);
+        List<Observation> late =
+                fresh.stream().filter(o -> !o.at().isBefore(until)).toList();
+        Walk walk = new Walk(records, old.point());
+        upTo(now, walk, late);
+        List<Transition> all =
+                Stream.concat(old.moved().stream(), walk.moved().stream()).toList();
+        List<Transition> since =
+                all.stream().filter(t -> !t.at().isBefore(until)).toList();
+        return new Stepped(new History(old.point(), late, walk.point(), since), all, true, tooLate);
     }
 
     private Stepped goOn(Records records, List<Observation> fresh, Instant now) {

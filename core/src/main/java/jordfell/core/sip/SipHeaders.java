@@ -14,11 +14,16 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import javax.sip.address.SipURI;
 import javax.sip.header.Parameters;
 
 /** What the structured headers of a message say, read by JAIN SIP's grammars. A header that can't be read is empty. */
 public final class SipHeaders {
+
+    /** {@code <sip:2416@voice.example>;tag=…} without a name before it, a port or an escape. */
+    private static final Pattern PLAIN = Pattern.compile("<sip:([A-Za-z0-9._+-]{1,64})@[A-Za-z0-9.-]{1,255}>(?:;.*)?");
 
     private SipHeaders() {}
 
@@ -28,6 +33,16 @@ public final class SipHeaders {
 
     public static Optional<SipAddress> to(SipMessage message) {
         return address("To", message.first("To"));
+    }
+
+    /** The user of the To header; empty if there is none to read. Plain ones, which nearly all are, are read without a grammar. */
+    public static String toUser(SipMessage message) {
+        return message.first("To")
+                .map(value -> {
+                    Matcher plain = PLAIN.matcher(value);
+                    return plain.matches() ? plain.group(1) : null;
+                })
+                .orElseGet(() -> to(message).map(SipAddress::user).orElse(""));
     }
 
     /** All contacts; {@code *} is given as an address with the host {@code *}. */

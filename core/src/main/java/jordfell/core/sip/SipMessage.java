@@ -42,8 +42,9 @@ public record SipMessage(String startLine, List<Header> headers, String body) {
     /** One header field, its name as written. */
     public record Header(String name, String value) {
         boolean is(String wanted) {
-            String lower = name.toLowerCase(Locale.ROOT);
-            return COMPACT.getOrDefault(lower, lower).equals(wanted.toLowerCase(Locale.ROOT));
+            return name.length() == 1
+                    ? COMPACT.getOrDefault(name.toLowerCase(Locale.ROOT), name).equalsIgnoreCase(wanted)
+                    : name.equalsIgnoreCase(wanted);
         }
     }
 
@@ -84,7 +85,12 @@ public record SipMessage(String startLine, List<Header> headers, String body) {
     }
 
     public Optional<String> first(String name) {
-        return headers.stream().filter(h -> h.is(name)).map(Header::value).findFirst();
+        for (Header header : headers) {
+            if (header.is(name)) {
+                return Optional.of(header.value());
+            }
+        }
+        return Optional.empty();
     }
 
     public List<String> all(String name) {

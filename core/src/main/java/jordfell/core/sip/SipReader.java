@@ -14,6 +14,8 @@ public final class SipReader {
 
     private static final Pattern REQUEST = Pattern.compile("[A-Za-z0-9.!%*_+`'~-]{1,32} \\S{1,2048} SIP/2\\.0");
     private static final Pattern RESPONSE = Pattern.compile("SIP/2\\.0 [1-6][0-9]{2}( .*)?");
+    private static final Pattern LINE_END = Pattern.compile("\r?\n");
+    private static final Pattern LENGTH = Pattern.compile("[0-9]{1,6}");
     private static final int MOST_HEADERS = 200;
 
     private SipReader() {}
@@ -30,7 +32,7 @@ public final class SipReader {
         if (head < 0) {
             return broken("no empty line ends the headers: truncated");
         }
-        String[] lines = text.substring(0, head).split("\r?\n");
+        String[] lines = LINE_END.split(text.substring(0, head));
         if (!REQUEST.matcher(lines[0]).matches() && !RESPONSE.matcher(lines[0]).matches()) {
             return broken("line 1 is neither a request line nor a status line");
         }
@@ -52,7 +54,7 @@ public final class SipReader {
             headers.add(new Header(
                     line.substring(0, colon).strip(), line.substring(colon + 1).strip()));
         }
-        String body = text.substring(head).replaceFirst("^\r?\n\r?\n", "");
+        String body = text.substring(head + (text.charAt(head) == '\r' ? 4 : 2));
         return withBody(new SipMessage(lines[0], headers, body));
     }
 
@@ -62,7 +64,7 @@ public final class SipReader {
         if (declared.isEmpty()) {
             return new SipReading.Message(message);
         }
-        if (!declared.matches("[0-9]{1,6}")) {
+        if (!LENGTH.matcher(declared).matches()) {
             return broken("Content-Length is not a number");
         }
         byte[] body = message.body().getBytes(StandardCharsets.UTF_8);

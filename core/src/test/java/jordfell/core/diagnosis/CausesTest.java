@@ -35,7 +35,8 @@ class CausesTest {
     private static final SecretBook BOOK = new SecretBook() {
         @Override
         public Optional<String> current(String number) {
-            return Optional.ofNullable(Map.of("2416", "harbour", "2417", "lantern").get(number));
+            return Optional.ofNullable(
+                    Map.of("2416", "harbour", "2417", "lantern").get(number));
         }
 
         @Override
@@ -80,7 +81,13 @@ class CausesTest {
 
     private void answers(long t, int cseq, String realm, String user, String password, String uri, int count) {
         DigestAnswer answer = DigestAnswer.to(
-                new DigestChallenge(realm, "n", DigestAlgorithm.MD5, false), user, password, "REGISTER", uri, "c", count);
+                new DigestChallenge(realm, "n", DigestAlgorithm.MD5, false),
+                user,
+                password,
+                "REGISTER",
+                uri,
+                "c",
+                count);
         seen.add(SipTexts.register(at(t), cseq, "2416", DOMAIN, "Authorization: " + answer.header()));
     }
 
@@ -267,8 +274,7 @@ class CausesTest {
     void whoDoesNotAnswerWhereItIsRegisteredIsToldWithThePlace() {
         carries();
         seen.add(new Pinged(at(105), "2416", false));
-        assertThat(first(110).sentence())
-                .isEqualTo("It is registered, and does not answer at sip:2416@192.0.2.1.");
+        assertThat(first(110).sentence()).isEqualTo("It is registered, and does not answer at sip:2416@192.0.2.1.");
         assertThat(first(110).certainty()).isEqualTo(Certainty.LIKELY);
     }
 

@@ -242,6 +242,8 @@ class HistoryTest {
         History other = stepped(astray, 1 + random.nextInt(7));
         assertThat(other.present().reached()).isEqualTo(one.present().reached());
         assertThat(other.present()).isEqualTo(one.present());
+        History whole = stepped(day.stream().map(o -> new Delivery(o, o.at())).toList(), day.size());
+        assertThat(whole.present()).as("all of it at once").isEqualTo(one.present());
     }
 
     @ParameterizedTest

@@ -77,10 +77,7 @@ public final class WindowFour {
     private List<LineFacts> lines() {
         List<LineFacts> lines = new ArrayList<>();
         lines.add(new LineFacts(
-                1,
-                bound ? Optional.of(new ExtensionFacts(1, "2416", "2416-a", "W4")) : Optional.empty(),
-                domain,
-                120));
+                1, bound ? Optional.of(new ExtensionFacts(1, "2416", "2416-a", "W4")) : Optional.empty(), domain, 120));
         for (String number : more) {
             int position = lines.size() + 1;
             lines.add(new LineFacts(

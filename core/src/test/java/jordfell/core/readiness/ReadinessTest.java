@@ -73,8 +73,7 @@ class ReadinessTest {
     void deviceThatIsSetByHandWaitsForWhoTypes() {
         byHand = true;
         released = false;
-        assertThat(missing())
-                .containsExactly("Type what its credentials card says into it: it has not registered.");
+        assertThat(missing()).containsExactly("Type what its credentials card says into it: it has not registered.");
         bound = false;
         assertThat(missing()).containsExactly("Line 1 has no extension.");
     }

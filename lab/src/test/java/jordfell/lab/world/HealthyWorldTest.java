@@ -65,10 +65,14 @@ class HealthyWorldTest {
                     LayerKind.SITE,
                     "Pier",
                     Map.of(
-                            SettingsCatalogue.REGISTRAR, DOMAIN,
-                            SettingsCatalogue.TIME_SERVER, "192.0.2.123",
-                            SettingsCatalogue.EXPIRY, "1200",
-                            SettingsCatalogue.CHECK_EVERY, Integer.toString(checkEvery))));
+                            SettingsCatalogue.REGISTRAR,
+                            DOMAIN,
+                            SettingsCatalogue.TIME_SERVER,
+                            "192.0.2.123",
+                            SettingsCatalogue.EXPIRY,
+                            "1200",
+                            SettingsCatalogue.CHECK_EVERY,
+                            Integer.toString(checkEvery))));
             file = Dialects.of("korrin")
                     .render(new DeviceConfig(
                             "Desk " + n,
@@ -162,7 +166,8 @@ class HealthyWorldTest {
 
         @Override
         public Optional<Policy> domain(String name) {
-            return Optional.of(new Policy(DOMAIN, DOMAIN, HealthyWorldTest.domain().expiry()));
+            return Optional.of(
+                    new Policy(DOMAIN, DOMAIN, HealthyWorldTest.domain().expiry()));
         }
 
         @Override

@@ -32,7 +32,14 @@ class ObservationLogTest {
         log.observed(
                 DOMAIN,
                 mac,
-                new BindingChanged(now, number, change, contact, "north", contact.replaceFirst(".*@", "") + ":5060", now.plusSeconds(60)));
+                new BindingChanged(
+                        now,
+                        number,
+                        change,
+                        contact,
+                        "north",
+                        contact.replaceFirst(".*@", "") + ":5060",
+                        now.plusSeconds(60)));
         log.flush();
     }
 
