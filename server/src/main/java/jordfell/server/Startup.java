@@ -103,6 +103,9 @@ class Startup {
         paths.touch(devices.allIds());
         if (withPast) {
             paths.computeTouched();
+            // That took a while: what was due in it happens in its order, or registrations would have run out
+            // unrefreshed.
+            timeline.runUntil(Instant.now());
         }
         lab.goLive(http);
         paths.start();

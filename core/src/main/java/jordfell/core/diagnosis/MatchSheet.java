@@ -78,8 +78,7 @@ public record MatchSheet(int line, List<Row> rows) {
         String own = extension.number() + "’s";
         Optional<String> current = device.secrets().current(extension.number());
         boolean stale = sent.isPresent() && !current.equals(sent.map(SentLine::password));
-        Optional<PasswordUsed> used =
-                answer.map(a -> PasswordCandidates.find(a, "REGISTER", extension.number(), device.secrets()));
+        Optional<PasswordUsed> used = answer.map(a -> device.secrets().used(a, extension.number()));
         boolean wrong = used.filter(u -> !(u instanceof PasswordUsed.Right)).isPresent();
         return new Row(
                 "Password",

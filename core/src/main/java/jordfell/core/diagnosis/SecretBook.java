@@ -3,6 +3,7 @@ package jordfell.core.diagnosis;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.sip.DigestAnswer;
 
 /** The SIP passwords of one domain, in clear, for checking answers against. They are never shown. */
 public interface SecretBook {
@@ -15,4 +16,9 @@ public interface SecretBook {
 
     /** The present passwords of all other extensions, by number. */
     Map<String, String> others(String number);
+
+    /** Which password gave an answer to a REGISTER; who is asked often may remember it. */
+    default PasswordUsed used(DigestAnswer answer, String number) {
+        return PasswordCandidates.find(answer, "REGISTER", number, this);
+    }
 }

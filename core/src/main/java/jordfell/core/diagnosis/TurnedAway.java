@@ -60,7 +60,7 @@ record TurnedAway(
 
     /** Which password gave the answer; asked for only where there is one. */
     PasswordUsed used() {
-        return PasswordCandidates.find(answer.orElseThrow(), "REGISTER", extension.number(), device.secrets());
+        return device.secrets().used(answer.orElseThrow(), extension.number());
     }
 
     boolean rightUser() {

@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import jordfell.core.diagnosis.PasswordUsed;
 import jordfell.core.diagnosis.SecretBook;
+import jordfell.core.sip.DigestAnswer;
 import jordfell.server.undo.Kept;
 import jordfell.server.undo.RecordsTouched;
 import org.springframework.context.event.EventListener;
@@ -29,6 +31,12 @@ public class DomainSecrets {
     private final Cache<Opened, Map<String, String>> open =
             Caffeine.newBuilder().maximumSize(20).expireAfterWrite(OPEN).build();
 
+    /** An answer is looked at whenever its device is; which password gave it does not change while none is changed. */
+    private record Asked(long domain, String number, DigestAnswer answer, long moved) {}
+
+    private final Cache<Asked, PasswordUsed> used =
+            Caffeine.newBuilder().maximumSize(5_000).expireAfterWrite(OPEN).build();
+
     DomainSecrets(ExtensionStore extensions) {
         this.extensions = extensions;
     }
@@ -41,7 +49,10 @@ public class DomainSecrets {
     @EventListener
     void follow(RecordsTouched touched) {
         if (!touched.of(Kept.EXTENSION).isEmpty()) {
-            extensions.afterCommit(open::invalidateAll);
+            extensions.afterCommit(() -> {
+                open.invalidateAll();
+                used.invalidateAll();
+            });
         }
     }
 
@@ -70,6 +81,13 @@ public class DomainSecrets {
                     opened -> extensions.currentPasswords(opened.domain())));
             others.remove(number);
             return others;
+        }
+
+        @Override
+        public PasswordUsed used(DigestAnswer answer, String number) {
+            return used.get(
+                    new Asked(domainId, number, answer, extensions.secretsMoved()),
+                    asked -> SecretBook.super.used(answer, number));
         }
 
         private List<String> passwords(String number) {

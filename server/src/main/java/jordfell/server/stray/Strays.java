@@ -4,7 +4,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import jordfell.core.diagnosis.PasswordCandidates;
 import jordfell.core.diagnosis.PasswordUsed;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.SipSeen;
@@ -181,8 +180,8 @@ class Strays {
                 .flatMap(r -> r.message().first("Authorization").stream())
                 .flatMap(header -> DigestAnswer.read(header).stream())
                 .reduce((first, last) -> last);
-        return answer.flatMap(a -> domains.idOf(s.domain())
-                        .map(id -> PasswordCandidates.find(a, "REGISTER", s.number(), secrets.of(id))))
+        return answer.flatMap(a ->
+                        domains.idOf(s.domain()).map(id -> secrets.of(id).used(a, s.number())))
                 .map(PasswordUsed::brief)
                 .orElse("");
     }
