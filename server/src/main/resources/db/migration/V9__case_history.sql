@@ -78,3 +78,6 @@ create table stray (
 
 -- A device for which nobody makes a file, by intent.
 alter table device add column by_hand boolean default false not null;
+
+-- Causes that have another name now; what is shown of a device is computed anew soon after the start.
+update device_state set cause = 'unexplained-hold' where cause = 'unexplained';

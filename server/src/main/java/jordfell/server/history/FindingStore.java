@@ -84,7 +84,10 @@ public class FindingStore {
                             && cut(f.variant(), 200).equals(row.variant())
                             && f.line() == row.line());
             if (!lives) {
-                jdbc.update("update finding set closed_at = ?, closing = 'by itself' where id = ?", at, row.id());
+                jdbc.update(
+                        "update finding set closed_at = ?, closing = 'it is not known after what' where id = ?",
+                        at,
+                        row.id());
             }
         }
     }

@@ -110,7 +110,7 @@ class HistoriesTest {
 
     @Test
     void whatEvidenceCameToStaysWhenItIsLetGoAndAfterAStart() {
-        long device = proven("02-4B-7A-0E-24-01", "Kept desk", "2181");
+        long device = proven("02-4B-7A-0E-24-01", "Kept desk", "2215");
         Instant later = Instant.now().plus(20, ChronoUnit.MINUTES);
         // Twenty quiet minutes later all of it is settled.
         History quiet = afterAStart().look(facts(device), NOBODYS, later.plus(10, ChronoUnit.MINUTES));
@@ -133,11 +133,11 @@ class HistoriesTest {
 
     @Test
     void aServerThatStartsAnewKnowsTheSame() {
-        long device = proven("02-4B-7A-0E-24-02", "Woken desk", "2182");
+        long device = proven("02-4B-7A-0E-24-02", "Woken desk", "2216");
         History known = pier.server().bean(Histories.class).look(facts(device), NOBODYS, Instant.now());
         History read = afterAStart().look(facts(device), NOBODYS, Instant.now());
-        assertThat(read.present().reached().line("2182"))
-                .isEqualTo(known.present().reached().line("2182"));
+        assertThat(read.present().reached().line("2216"))
+                .isEqualTo(known.present().reached().line("2216"));
         assertThat(read.present().reached().calls())
                 .isEqualTo(known.present().reached().calls());
         assertThat(condition(read, device)).isEqualTo(Condition.PROVEN);
@@ -146,7 +146,7 @@ class HistoriesTest {
     @Test
     void whatComesFarTooLateLandsWhereItBelongsAllTheSame() {
         String mac = "02-4B-7A-0E-24-03";
-        long device = proven(mac, "Late desk", "2183");
+        long device = proven(mac, "Late desk", "2217");
         Histories histories = pier.server().bean(Histories.class);
         long before = histories.tooLate();
         Instant hourAgo = Instant.now().minus(1, ChronoUnit.HOURS);
@@ -164,19 +164,19 @@ class HistoriesTest {
     @Test
     void aFindingThatIsOverStandsOnTheSheetWithWhatWasDoneBefore() {
         String mac = "02-4B-7A-0E-24-04";
-        long device = pier.enrolled(mac, "Mended desk", "2184", "");
+        long device = pier.enrolled(mac, "Mended desk", "2218", "");
         pier.release(device);
         pier.unbox(mac);
         RunningServer.untilLong("registered", () -> pier.rail(device).startsWith("ppppppp"));
-        pier.client().post("/api/extensions/" + pier.extensionId("2184") + "/password", Map.of());
+        pier.client().post("/api/extensions/" + pier.extensionId("2218") + "/password", Map.of());
         pier.client().post("/api/lab/phones/" + mac + "/restart", Map.of());
-        RunningServer.until("told", () -> pier.sentence(device).equals("It used the password that 2184 had before."));
+        RunningServer.until("told", () -> pier.sentence(device).equals("It used the password that 2218 had before."));
         pier.release(device);
         RunningServer.untilLong("registered again", () -> pier.rail(device).startsWith("ppppppp"));
         RunningServer.until("over", () -> !pier.sheet(device).path("past").isEmpty());
         assertThat(pier.sheet(device).at("/past/0/sentence").asString())
                 .as(findings(device).toString())
-                .isEqualTo("It used the password that 2184 had before.");
+                .isEqualTo("It used the password that 2218 had before.");
         assertThat(pier.sheet(device).at("/past/0/closing").asString())
                 .as("who released")
                 .contains("released");
@@ -185,7 +185,7 @@ class HistoriesTest {
     @Test
     void aBrokenDatagramIsKeptAsItCame() {
         String mac = "02-4B-7A-0E-24-05";
-        long device = pier.enrolled(mac, "Garbled desk", "2185", "");
+        long device = pier.enrolled(mac, "Garbled desk", "2219", "");
         Datagram garbled = Datagram.of(new byte[] {'R', 'E', 'G', 0, (byte) 0xff, '\r', '\n'});
         log.observed(
                 "",
