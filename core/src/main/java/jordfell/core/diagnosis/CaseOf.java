@@ -15,15 +15,56 @@ import jordfell.core.path.LineStatus;
 import jordfell.core.path.PathComputer;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopState;
+import org.jspecify.annotations.Nullable;
 
-/**
- * Everything a rule may look at for one device at one moment.
- *
- * @param reached what its evidence came to
- * @param recent the newest observations, as they were
- */
-public record CaseOf(
-        DeviceFacts facts, Milestones reached, Evidence recent, DevicePath path, SecretBook secrets, Instant now) {
+/** Everything a rule may look at for one device at one moment. Not safe for use by several threads. */
+public final class CaseOf {
+
+    private final DeviceFacts facts;
+    private final Milestones reached;
+    private final Evidence recent;
+    private final DevicePath path;
+    private final SecretBook secrets;
+    private final Instant now;
+
+    /** Found out once, for the many rules that ask. */
+    private @Nullable List<TurnedAway> turnedAway;
+
+    public CaseOf(
+            DeviceFacts facts, Milestones reached, Evidence recent, DevicePath path, SecretBook secrets, Instant now) {
+        this.facts = facts;
+        this.reached = reached;
+        this.recent = recent;
+        this.path = path;
+        this.secrets = secrets;
+        this.now = now;
+    }
+
+    public DeviceFacts facts() {
+        return facts;
+    }
+
+    /** What its evidence came to. */
+    public Milestones reached() {
+        return reached;
+    }
+
+    /** The newest observations, as they were. */
+    public Evidence recent() {
+        return recent;
+    }
+
+    public DevicePath path() {
+        return path;
+    }
+
+    public SecretBook secrets() {
+        return secrets;
+    }
+
+    public Instant now() {
+        return now;
+    }
 
     /** The case that nothing but these observations makes; later ones and another line’s are left out. */
     public static CaseOf of(DeviceFacts facts, List<Observation> seen, SecretBook secrets, Instant now) {
@@ -67,8 +108,13 @@ public record CaseOf(
 
     /** The lines that a registrar does not take, each with what it asked and was answered. */
     List<TurnedAway> turnedAway() {
-        return path.lines().stream()
-                .flatMap(line -> extension(line).flatMap(e -> TurnedAway.of(this, line, e)).stream())
-                .toList();
+        List<TurnedAway> known = turnedAway;
+        if (known == null) {
+            known = path.lines().stream()
+                    .flatMap(line -> extension(line).flatMap(e -> TurnedAway.of(this, line, e)).stream())
+                    .toList();
+            turnedAway = known;
+        }
+        return known;
     }
 }

@@ -221,7 +221,7 @@ class HistoryTest {
     }
 
     static IntStream seeds() {
-        return IntStream.range(0, 25);
+        return IntStream.range(0, 12);
     }
 
     @ParameterizedTest

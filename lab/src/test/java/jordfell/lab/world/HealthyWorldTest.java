@@ -38,10 +38,13 @@ import jordfell.lab.phone.ConfigSource;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.registrar.Accounts;
 import jordfell.lab.time.Timeline;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** A day of phones that are all well: nothing is found, nobody is held, and what is proven stays proven. */
+@Execution(ExecutionMode.CONCURRENT)
 class HealthyWorldTest {
 
     private static final int PHONES = 22;
