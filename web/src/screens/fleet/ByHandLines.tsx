@@ -3,6 +3,7 @@ import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { clock } from '../../kit/Age'
+import { placed } from '../../kit/placed'
 import { Act, Faded, Mono } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 
@@ -12,12 +13,11 @@ type Props = { device: Schemas['DeviceSheet']; mayAct: boolean }
 export function ByHandLines({ device, mayAct }: Props) {
   const numbers = device.lines.map((l) => l.number)
   const keep = useChange((number: string) => {
-    const free = numbers.indexOf('')
     return unwrap(
       client.PUT('/api/devices/{id}/lines', {
         params: { path: { id: device.id } },
         body: {
-          numbers: free < 0 ? [...numbers, number] : numbers.map((n, i) => (i === free ? number : n)),
+          numbers: placed(numbers, number),
           version: device.version,
         },
       }),
@@ -35,7 +35,7 @@ export function ByHandLines({ device, mayAct }: Props) {
           </Box>
           {mayAct && numbers.length < device.modelLines && (
             <Act kind="quiet" disabled={keep.isPending} onClick={() => keep.mutate(line.number)}>
-              Put it on record as line {numbers.includes('') ? numbers.indexOf('') + 1 : numbers.length + 1}
+              Put it on record as line {placed(numbers, line.number).indexOf(line.number) + 1}
             </Act>
           )}
         </Flex>

@@ -5,6 +5,7 @@ import { unwrap } from '../../api/problem'
 import { useChange, useDevice } from '../../api/queries'
 import { DevicePicker } from '../../kit/DevicePicker'
 import { Dialog } from '../../kit/Dialog'
+import { placed } from '../../kit/placed'
 import { Act, Faded } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 
@@ -66,10 +67,4 @@ export function StrayIs({ stray, onClose, onOpen }: Props) {
       <Trouble error={say.error} />
     </Dialog>
   )
-}
-
-/** In the first line that has no number, or behind all of them. */
-export function placed(numbers: string[], number: string): string[] {
-  const free = numbers.indexOf('')
-  return free < 0 ? [...numbers, number] : numbers.map((n, i) => (i === free ? number : n))
 }

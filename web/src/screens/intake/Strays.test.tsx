@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { expect, it, vi } from 'vitest'
+import { placed } from '../../kit/placed'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
-import { placed } from './StrayIs'
 import { Strays } from './Strays'
 
 const STRAY = {
