@@ -10,10 +10,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import jordfell.core.intake.IntakeRow;
-import jordfell.server.device.DeviceStore;
 import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
-import jordfell.server.settings.TemplateStore;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.TemplateStore;
 import org.springframework.util.FileSystemUtils;
 
 /** Runs all benchmarks and says for each figure what was promised and what was measured. */

@@ -11,8 +11,8 @@ import java.util.List;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.LongFunction;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.records.DomainStore;
 import jordfell.server.release.ReleaseService;
-import jordfell.server.roster.DomainStore;
 
 /** How many configurations are served a second, against a static file of the same size; and how fast the preview follows. */
 final class ServeBench {

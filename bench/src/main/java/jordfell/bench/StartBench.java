@@ -1,9 +1,9 @@
 package jordfell.bench;
 
 import java.nio.file.Path;
-import jordfell.server.device.DeviceStore;
 import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.records.DeviceStore;
 import jordfell.server.release.ReleaseService;
 
 /** How long phones wait for an answer after a start on the data of many devices. */

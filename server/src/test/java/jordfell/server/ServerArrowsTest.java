@@ -1,7 +1,11 @@
 package jordfell.server;
 
+import static com.tngtech.archunit.base.DescribedPredicate.not;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAnyPackage;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClass;
@@ -59,6 +63,23 @@ class ServerArrowsTest {
             .doNotHaveFullyQualifiedName("jordfell.server.Startup")
             .should()
             .callMethod(java.time.Instant.class, "now");
+
+    @ArchTest
+    static final ArchRule packagesKnowEachOtherOneWay =
+            slices().matching("jordfell.server.(*)..").should().beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule recordsKnowNothingAboveThem = noClasses()
+            .that()
+            .resideInAPackage("jordfell.server.records..")
+            .should()
+            .dependOnClassesThat(resideInAPackage("jordfell.server..")
+                    .and(not(resideInAnyPackage(
+                            "jordfell.server.records..",
+                            "jordfell.server.jdbc..",
+                            "jordfell.server.problem..",
+                            "jordfell.server.security..",
+                            "jordfell.server.config.."))));
 
     /** The API document names types by their simple names alone, and would merge two that share one. */
     @ArchTest

@@ -10,9 +10,9 @@ import jordfell.core.keys.KeyKind;
 import jordfell.core.keys.KeyWish;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
-import jordfell.server.settings.KeyLayoutStore;
-import jordfell.server.settings.SettingStore;
-import jordfell.server.settings.TemplateStore;
+import jordfell.server.records.KeyLayoutStore;
+import jordfell.server.records.SettingStore;
+import jordfell.server.records.TemplateStore;
 import org.springframework.stereotype.Component;
 
 /** The demo's templates: what its domains, templates and keys say before the first phone is unboxed. */

@@ -15,8 +15,9 @@ import jordfell.core.keys.KeyWish;
 import jordfell.core.settings.LayerKind;
 import jordfell.server.device.FactsAssembler.KeyTrial;
 import jordfell.server.jdbc.Jdbc;
-import jordfell.server.settings.KeyLayoutStore;
-import jordfell.server.settings.TemplateStore;
+import jordfell.server.records.Device;
+import jordfell.server.records.KeyLayoutStore;
+import jordfell.server.records.TemplateStore;
 import org.springframework.stereotype.Component;
 
 /** Works out what a device's keys do from the layouts of its templates and its own. */

@@ -10,11 +10,13 @@ import jordfell.core.roster.Domain;
 import jordfell.core.settings.Layer;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
-import jordfell.server.roster.Extension;
-import jordfell.server.roster.Site;
+import jordfell.server.records.Device;
+import jordfell.server.records.Extension;
+import jordfell.server.records.KitRef;
+import jordfell.server.records.LayerBook;
+import jordfell.server.records.Site;
+import jordfell.server.records.TemplateStore;
 import jordfell.server.security.Sealer;
-import jordfell.server.settings.LayerBook;
-import jordfell.server.settings.TemplateStore;
 import org.springframework.stereotype.Component;
 
 /** Puts the layers of one device together, with what the records themselves say: the domain's name, the line's label. */
@@ -31,9 +33,6 @@ public class DeviceLayers {
         this.book = book;
         this.sealer = sealer;
     }
-
-    /** A kit by its id and name. */
-    record KitRef(long id, String name) {}
 
     /** The layers of the device as a whole. */
     List<OwnedLayer> ofDevice(

@@ -30,13 +30,14 @@ import jordfell.core.settings.Setting;
 import jordfell.core.settings.Setting.Scope;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.settings.SettingsResolver;
-import jordfell.server.catalogue.DialectBook;
-import jordfell.server.release.ReleaseStore;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.Extension;
-import jordfell.server.roster.ExtensionStore;
-import jordfell.server.roster.Site;
-import jordfell.server.settings.TemplateStore;
+import jordfell.server.records.Device;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.Extension;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.ReleaseStore;
+import jordfell.server.records.Site;
+import jordfell.server.records.TemplateStore;
 import org.springframework.stereotype.Component;
 
 /** Gathers everything the records say of one device: settings, keys, the configuration they make, what was released. */

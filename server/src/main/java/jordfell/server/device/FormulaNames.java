@@ -9,9 +9,10 @@ import jordfell.core.formula.Vocabulary;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.core.settings.SettingNames;
-import jordfell.server.roster.Extension;
-import jordfell.server.roster.PersonStore;
-import jordfell.server.roster.Site;
+import jordfell.server.records.Device;
+import jordfell.server.records.Extension;
+import jordfell.server.records.PersonStore;
+import jordfell.server.records.Site;
 import org.springframework.stereotype.Component;
 
 /** What the names in formulas stand for, for one device and each of its lines. */

@@ -13,8 +13,8 @@ import jordfell.core.render.Dialect;
 import jordfell.core.settings.ResolvedSetting;
 import jordfell.core.settings.ResolvedSettings;
 import jordfell.core.settings.SettingsCatalogue;
-import jordfell.server.catalogue.ModelStore;
 import jordfell.server.device.FactsAssembler.AssembledLine;
+import jordfell.server.records.ModelStore;
 import org.springframework.stereotype.Component;
 
 /** What a model can't do: what keeps its configuration from being made, and what it merely leaves out. */

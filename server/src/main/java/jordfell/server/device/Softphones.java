@@ -8,6 +8,7 @@ import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Kit;
+import jordfell.server.records.DeviceStore;
 
 /**
  * Makes device records for softphones. A softphone has no MAC; its instance ID is a UUID whose node is a random locally

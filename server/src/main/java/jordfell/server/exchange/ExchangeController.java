@@ -7,13 +7,12 @@ import java.util.List;
 import java.util.Locale;
 import jordfell.core.table.TableReader;
 import jordfell.core.table.TableReading;
-import jordfell.server.events.EventHub;
+import jordfell.server.change.Acts;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.DomainStore;
+import jordfell.server.records.DomainStore;
 import jordfell.server.security.Audit;
 import jordfell.server.security.Role;
 import jordfell.server.security.SignedIn;
-import jordfell.server.undo.Acts;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -47,14 +46,12 @@ class ExchangeController {
     private final TableImport imports;
     private final DomainStore domains;
     private final Audit audit;
-    private final EventHub events;
 
-    ExchangeController(Exports exports, TableImport imports, DomainStore domains, Audit audit, EventHub events) {
+    ExchangeController(Exports exports, TableImport imports, DomainStore domains, Audit audit) {
         this.exports = exports;
         this.imports = imports;
         this.domains = domains;
         this.audit = audit;
-        this.events = events;
     }
 
     @GetMapping(path = "/export/{what}.csv", produces = CSV)
@@ -110,7 +107,6 @@ class ExchangeController {
             produces = MediaType.APPLICATION_JSON_VALUE)
     Taken take(@PathVariable String what, @RequestParam long domainId, HttpServletRequest request) throws IOException {
         Acts.Done<Integer> done = imports.take(kind(what), domainId, bytes(request));
-        events.publish(EventHub.Topic.ROSTER, 0);
         return new Taken(done.actId(), done.result());
     }
 

@@ -8,7 +8,7 @@ import jordfell.core.identity.MacAddress;
 import jordfell.core.table.TableWriter;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
-import jordfell.server.roster.ExtensionStore;
+import jordfell.server.records.ExtensionStore;
 import org.springframework.stereotype.Component;
 
 /** Writes lists as tables that read back without a change. */

@@ -9,14 +9,14 @@ import jordfell.core.roster.ExtensionDetails;
 import jordfell.core.roster.ExtensionRules;
 import jordfell.core.roster.NumbersInUse;
 import jordfell.core.roster.SipPassword;
-import jordfell.server.device.DeviceStore;
+import jordfell.server.change.Kept;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.Extension;
-import jordfell.server.roster.ExtensionStore;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.Extension;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.PersonStore;
+import jordfell.server.records.PersonStore.Person;
 import jordfell.server.roster.Extensions;
-import jordfell.server.roster.PersonStore;
-import jordfell.server.roster.PersonStore.Person;
-import jordfell.server.undo.Kept;
 import org.springframework.stereotype.Component;
 
 /** Judges rows of extensions by the rules that the form asks too. */

@@ -3,12 +3,12 @@ package jordfell.server.exchange;
 import java.util.Optional;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.OutsideNumber;
+import jordfell.server.change.Kept;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.Extension;
-import jordfell.server.roster.ExtensionStore;
-import jordfell.server.roster.OutsideNumberStore;
-import jordfell.server.roster.OutsideNumberStore.Did;
-import jordfell.server.undo.Kept;
+import jordfell.server.records.Extension;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.OutsideNumberStore;
+import jordfell.server.records.OutsideNumberStore.Did;
 import org.springframework.stereotype.Component;
 
 /** Judges rows of outside numbers. */

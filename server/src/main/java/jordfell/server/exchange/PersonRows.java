@@ -6,13 +6,13 @@ import java.util.stream.Collectors;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.Kit;
 import jordfell.core.roster.PersonRules;
+import jordfell.server.change.Kept;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.Extension;
-import jordfell.server.roster.ExtensionStore;
-import jordfell.server.roster.KitStore;
-import jordfell.server.roster.PersonStore;
-import jordfell.server.roster.PersonStore.Person;
-import jordfell.server.undo.Kept;
+import jordfell.server.records.Extension;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.KitStore;
+import jordfell.server.records.PersonStore;
+import jordfell.server.records.PersonStore.Person;
 import org.springframework.stereotype.Component;
 
 /** Judges rows of people. */

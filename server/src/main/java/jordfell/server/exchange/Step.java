@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import jordfell.server.undo.Recording;
+import jordfell.server.change.Recording;
 
 /**
  * A row of a table that was judged.

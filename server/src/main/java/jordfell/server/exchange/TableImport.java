@@ -11,9 +11,9 @@ import jordfell.core.table.TableReader;
 import jordfell.core.table.TableReading;
 import jordfell.core.table.TableReading.Line;
 import jordfell.core.table.TableReading.Table;
+import jordfell.server.change.Acts;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.undo.Acts;
+import jordfell.server.records.DomainStore;
 import org.springframework.stereotype.Component;
 
 /** Reads tables of people, extensions and outside numbers: says what each row would change, and does it when accepted. */

@@ -5,7 +5,7 @@ import jordfell.core.planning.CredentialsCard;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.device.FactsAssembler.AssembledLine;
-import jordfell.server.roster.Extension;
+import jordfell.server.records.Extension;
 
 /**
  * The credentials card of one line.

@@ -16,11 +16,11 @@ import jordfell.core.path.DevicePath;
 import jordfell.core.path.PathComputer;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.history.DomainSecrets;
 import jordfell.server.history.EpisodeStore;
 import jordfell.server.history.FindingStore;
 import jordfell.server.history.Histories;
 import jordfell.server.history.HistoryStore;
-import jordfell.server.roster.DomainSecrets;
 import org.springframework.stereotype.Component;
 
 /** Opens the case of one device: records, evidence, path and findings as of now. */

@@ -13,15 +13,15 @@ import jordfell.core.identity.MacReader;
 import jordfell.core.identity.MacReading;
 import jordfell.core.path.Standing;
 import jordfell.core.roster.SipPassword;
-import jordfell.server.device.Device;
-import jordfell.server.device.DeviceStore;
-import jordfell.server.device.DeviceStore.Line;
+import jordfell.server.change.Acts;
+import jordfell.server.change.Kept;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.ExtensionStore;
-import jordfell.server.roster.Site;
-import jordfell.server.undo.Acts;
-import jordfell.server.undo.Kept;
+import jordfell.server.records.Device;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DeviceStore.Line;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.Site;
 import org.springframework.stereotype.Component;
 
 /** What happens to a device in its life: it waits to be claimed, breaks and is replaced, lies on a shelf, is retired. */

@@ -20,9 +20,9 @@ import jordfell.core.path.Standing;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
-import jordfell.server.catalogue.ModelStore;
-import jordfell.server.device.Device;
 import jordfell.server.history.FindingStore;
+import jordfell.server.records.Device;
+import jordfell.server.records.ModelStore;
 import org.jspecify.annotations.Nullable;
 
 /** One device with everything its sheet shows. */

@@ -28,14 +28,16 @@ import jordfell.core.path.PathComputer;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
-import jordfell.server.events.EventHub;
-import jordfell.server.fleet.DeviceStateStore.DeviceState;
 import jordfell.server.history.Histories;
-import jordfell.server.jdbc.Jdbc;
+import jordfell.server.history.Moved;
 import jordfell.server.jdbc.StoreAwayException;
 import jordfell.server.keeping.DataWatch;
+import jordfell.server.records.DeviceStateStore;
+import jordfell.server.records.DeviceStateStore.DeviceState;
+import jordfell.server.release.NotLookedAt;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /**
@@ -43,7 +45,7 @@ import org.springframework.stereotype.Component;
  * when its time comes.
  */
 @Component
-public class PathKeeper {
+public class PathKeeper implements NotLookedAt {
 
     private static final Logger log = LoggerFactory.getLogger(PathKeeper.class);
     private static final int MOST_IN_MIND = 120_000;
@@ -52,9 +54,7 @@ public class PathKeeper {
     private final DeviceCase cases;
     private final Histories histories;
     private final DeviceStateStore states;
-    private final EventHub events;
-    private final FleetIndex index;
-    private final Jdbc jdbc;
+    private final ApplicationEventPublisher publisher;
     private final DataWatch watch;
     private final InstantSource clock;
     private volatile boolean paused;
@@ -81,58 +81,37 @@ public class PathKeeper {
             DeviceCase cases,
             Histories histories,
             DeviceStateStore states,
-            EventHub events,
-            FleetIndex index,
-            Jdbc jdbc,
+            ApplicationEventPublisher publisher,
             DataWatch watch,
             InstantSource clock) {
         this.cases = cases;
         this.histories = histories;
         this.states = states;
-        this.events = events;
-        this.index = index;
-        this.jdbc = jdbc;
+        this.publisher = publisher;
         this.watch = watch;
         this.clock = clock;
     }
 
-    /** Has these devices computed again soon, once what was written of them is committed. */
+    /** Has these devices computed again soon. */
     public void touch(Collection<Long> deviceIds) {
-        List<Long> ids = List.copyOf(deviceIds);
-        jdbc.afterCommit(() -> {
-            synchronized (lock) {
-                touched.addAll(ids);
-            }
-        });
+        synchronized (lock) {
+            touched.addAll(deviceIds);
+        }
     }
 
     /** The same for devices whose configuration somebody may have changed. */
     public void touchChanged(Collection<Long> deviceIds) {
-        List<Long> ids = List.copyOf(deviceIds);
-        jdbc.afterCommit(() -> {
-            synchronized (lock) {
-                touched.addAll(ids);
-                changed.addAll(ids);
-            }
-        });
+        synchronized (lock) {
+            touched.addAll(deviceIds);
+            changed.addAll(deviceIds);
+        }
     }
 
-    /** How many devices were changed and are not looked at yet. */
+    @Override
     public int changedAndWaiting() {
         synchronized (lock) {
             return changed.size();
         }
-    }
-
-    /** The same for devices that were made or removed: lists show or drop them at once. */
-    public void touchListed(Collection<Long> deviceIds) {
-        List<Long> ids = List.copyOf(deviceIds);
-        jdbc.afterCommit(() -> index.touch(ids));
-        touch(ids);
-    }
-
-    public void touch(long deviceId) {
-        touch(List.of(deviceId));
     }
 
     /** Begins to compute in the background. */
@@ -167,7 +146,7 @@ public class PathKeeper {
         }
         for (long device : now) {
             if (paused) {
-                touch(device);
+                touch(List.of(device));
             } else {
                 compute(device, records.contains(device));
             }
@@ -194,8 +173,7 @@ public class PathKeeper {
             facts.ifPresent(f -> records.put(deviceId, f));
             boolean moved = facts.map(f -> step(f, known.isPresent())).orElse(true);
             if (moved) {
-                index.touch(List.of(deviceId));
-                events.publish(EventHub.Topic.DEVICE, deviceId);
+                publisher.publishEvent(new Moved(deviceId));
             }
         } catch (StoreAwayException e) {
             touchChanged(List.of(deviceId)); // once more when it is back

@@ -4,52 +4,63 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import jordfell.core.settings.LayerKind;
-import jordfell.server.device.DeviceStore;
+import jordfell.server.change.Changed;
+import jordfell.server.change.Subject;
 import jordfell.server.history.LastActs;
-import jordfell.server.settings.KeyLayoutStore;
-import jordfell.server.undo.Kept;
-import jordfell.server.undo.RecordsTouched;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.KeyLayoutStore;
+import jordfell.server.search.FleetIndex;
 import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 
-/** Which devices stand otherwise since an act: their paths are computed again. */
+/** Which devices stand otherwise since a change: lists show or drop them at once, and their paths are computed again. */
 @Component
 class TouchedDevices {
 
     /** Kinds that speak to many devices as a layer. */
-    private static final List<Kept> LAYERS = List.of(Kept.MODEL, Kept.DOMAIN, Kept.SITE, Kept.TEMPLATE, Kept.KIT);
+    private static final List<Subject> LAYERS =
+            List.of(Subject.MODEL, Subject.DOMAIN, Subject.SITE, Subject.TEMPLATE, Subject.KIT);
 
     private final DeviceStore devices;
     private final KeyLayoutStore keyLayouts;
     private final PathKeeper paths;
+    private final FleetIndex index;
     private final LastActs acts;
 
-    TouchedDevices(DeviceStore devices, KeyLayoutStore keyLayouts, PathKeeper paths, LastActs acts) {
+    TouchedDevices(DeviceStore devices, KeyLayoutStore keyLayouts, PathKeeper paths, FleetIndex index, LastActs acts) {
         this.devices = devices;
         this.keyLayouts = keyLayouts;
         this.paths = paths;
+        this.index = index;
         this.acts = acts;
     }
 
     @EventListener
-    void follow(RecordsTouched touched) {
-        Set<Long> extensions = touched.numbersOf(Kept.EXTENSION);
-        Set<Long> listed = new LinkedHashSet<>(touched.numbersOf(Kept.DEVICE));
+    @Order(1)
+    void follow(Changed changed) {
+        Set<Long> extensions = changed.numbersOf(Subject.EXTENSION);
+        Set<Long> listed = new LinkedHashSet<>(changed.numbersOf(Subject.DEVICE));
         listed.addAll(devices.withExtensions(extensions));
-        listed.addAll(devices.withPeople(touched.numbersOf(Kept.PERSON)));
-        paths.touchListed(listed);
+        listed.addAll(devices.withPeople(changed.numbersOf(Subject.PERSON)));
+        index.touch(listed);
         paths.touchChanged(listed);
         Set<Long> spokenTo = new LinkedHashSet<>();
-        for (Kept layer : LAYERS) {
-            touched.of(layer).forEach(owner -> spokenTo.addAll(devices.under(LayerKind.valueOf(layer.name()), owner)));
+        for (Subject layer : LAYERS) {
+            changed.of(layer).forEach(owner -> spokenTo.addAll(devices.under(LayerKind.valueOf(layer.name()), owner)));
         }
-        touched.of(Kept.FAMILY).forEach(family -> spokenTo.addAll(devices.ofFamily(family)));
-        if (!extensions.isEmpty() || !touched.of(Kept.PERSON).isEmpty()) {
+        changed.of(Subject.FAMILY).forEach(family -> spokenTo.addAll(devices.ofFamily(family)));
+        if (!extensions.isEmpty() || !changed.of(Subject.PERSON).isEmpty()) {
             // Their keys follow the roster: somebody's name or number may stand on them.
             spokenTo.addAll(keyLayouts.filledDevices());
         }
         paths.touchChanged(spokenTo);
+        Set<Long> given = changed.numbersOf(Subject.GIVEN);
+        paths.touch(given);
         spokenTo.addAll(listed);
-        acts.done(spokenTo, touched.who(), touched.what());
+        spokenTo.addAll(given);
+        if (!changed.what().isEmpty()) {
+            acts.done(spokenTo, changed.who(), changed.what());
+        }
     }
 }

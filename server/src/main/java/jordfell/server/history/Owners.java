@@ -14,10 +14,10 @@ import jordfell.core.evidence.Ties.Sighted;
 import jordfell.core.evidence.Ties.Tied;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.DigestAnswer;
-import jordfell.server.device.Device;
-import jordfell.server.device.DeviceStore;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.ExtensionStore;
+import jordfell.server.records.Device;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.ExtensionStore;
 import org.springframework.stereotype.Component;
 
 /** Finds out whose an observation is, as {@link Ties} decides it by what the records say. */

@@ -2,8 +2,9 @@ package jordfell.server.intake;
 
 import java.util.List;
 import java.util.Map;
-import jordfell.server.fleet.FleetCounts;
+import jordfell.core.path.Condition;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.search.FleetIndex;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -20,15 +21,15 @@ class BatchController {
     private static final int MOST = 200;
 
     /** A batch and how many of its devices stand how, by condition. */
-    record BatchView(Batches.Batch batch, Map<String, Integer> conditions) {}
+    record BatchView(Batches.Batch batch, Map<Condition, Integer> conditions) {}
 
     private final Batches batches;
-    private final FleetCounts counts;
+    private final FleetIndex fleet;
     private final BenchLabels labels;
 
-    BatchController(Batches batches, FleetCounts counts, BenchLabels labels) {
+    BatchController(Batches batches, FleetIndex fleet, BenchLabels labels) {
         this.batches = batches;
-        this.counts = counts;
+        this.fleet = fleet;
         this.labels = labels;
     }
 
@@ -52,6 +53,6 @@ class BatchController {
     }
 
     private BatchView view(Batches.Batch batch) {
-        return new BatchView(batch, counts.ofBatch(batch.id()));
+        return new BatchView(batch, fleet.ofBatch(batch.id()));
     }
 }

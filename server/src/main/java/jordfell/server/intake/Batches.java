@@ -6,10 +6,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import jordfell.core.intake.EnrolPlan;
+import jordfell.server.change.Acts;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
 import jordfell.server.security.Audit;
-import jordfell.server.undo.Acts;
 import org.springframework.stereotype.Component;
 
 /** What was enrolled together: who, when, from which file, and what came of it. */

@@ -3,6 +3,7 @@ package jordfell.server.intake;
 import java.time.Duration;
 import java.time.InstantSource;
 import jordfell.server.config.JordfellProperties;
+import jordfell.server.records.SheetStore;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 

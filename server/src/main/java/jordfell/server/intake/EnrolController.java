@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Map;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeRow;
-import jordfell.server.events.EventHub;
 import jordfell.server.problem.RefusedException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -33,11 +32,9 @@ class EnrolController {
             @Nullable List<Map<String, String>> rows) {}
 
     private final Sheets sheets;
-    private final EventHub events;
 
-    EnrolController(Sheets sheets, EventHub events) {
+    EnrolController(Sheets sheets) {
         this.sheets = sheets;
-        this.events = events;
     }
 
     @PostMapping
@@ -52,8 +49,6 @@ class EnrolController {
         Batches.Enrolled done = sheets.enrol(
                 rows.stream().map(r -> row(r).withDefaults(defaults.cells())).toList(),
                 wish.name() == null ? "" : wish.name());
-        events.publish(EventHub.Topic.KNOCKS, 0);
-        events.publish(EventHub.Topic.ROSTER, 0);
         return done;
     }
 

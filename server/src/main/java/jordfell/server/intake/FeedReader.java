@@ -15,6 +15,7 @@ import jordfell.core.intake.IntakeRow;
 import jordfell.core.table.ColumnGuess;
 import jordfell.core.table.TableReading.Line;
 import jordfell.core.table.TableReading.Table;
+import jordfell.server.records.SheetStore;
 
 /** Turns the rows of a table into rows of a sheet. */
 final class FeedReader {

@@ -1,13 +1,14 @@
 package jordfell.server.intake;
 
-import jordfell.server.catalogue.ModelStore;
-import jordfell.server.device.DeviceStore;
 import jordfell.server.jdbc.Jdbc;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.ExtensionStore;
-import jordfell.server.roster.KitStore;
-import jordfell.server.roster.PersonStore;
-import jordfell.server.settings.TemplateStore;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.KitStore;
+import jordfell.server.records.KnockStore;
+import jordfell.server.records.ModelStore;
+import jordfell.server.records.PersonStore;
+import jordfell.server.records.TemplateStore;
 import org.springframework.stereotype.Component;
 
 /** The stores that enrolment reads and writes. */

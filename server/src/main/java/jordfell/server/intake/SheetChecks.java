@@ -16,9 +16,12 @@ import java.util.concurrent.atomic.AtomicLong;
 import jordfell.core.intake.IntakeCheck;
 import jordfell.core.intake.IntakeRow;
 import jordfell.core.intake.IntakeVerdict;
-import jordfell.server.undo.RecordsTouched;
+import jordfell.server.change.Changed;
+import jordfell.server.records.Sheet;
+import jordfell.server.records.SheetStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 
 /**
@@ -106,8 +109,9 @@ class SheetChecks {
 
     /** Records changed: what was said of sheets may be otherwise. */
     @EventListener
-    void follow(RecordsTouched touched) {
-        stores.jdbc().afterCommit(records::incrementAndGet);
+    @Order(0)
+    void follow(Changed changed) {
+        records.incrementAndGet();
     }
 
     /** The sheet with its verdicts, if they are there within this time. */

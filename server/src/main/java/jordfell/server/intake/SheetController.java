@@ -19,8 +19,8 @@ import jordfell.core.intake.IntakeVerdict.Problem;
 import jordfell.core.intake.IntakeVerdict.State;
 import jordfell.core.table.TableReader;
 import jordfell.core.table.TableReading;
-import jordfell.server.events.EventHub;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.Sheet;
 import jordfell.server.roster.Checked;
 import jordfell.server.security.SignedIn;
 import org.jspecify.annotations.Nullable;
@@ -128,11 +128,9 @@ class SheetController {
     record Settled(int rows) {}
 
     private final Sheets sheets;
-    private final EventHub events;
 
-    SheetController(Sheets sheets, EventHub events) {
+    SheetController(Sheets sheets) {
         this.sheets = sheets;
-        this.events = events;
     }
 
     @GetMapping
@@ -299,8 +297,6 @@ class SheetController {
     @ResponseStatus(HttpStatus.CREATED)
     Batches.Enrolled enrol(@AuthenticationPrincipal SignedIn who, @RequestBody Name wish) {
         Batches.Enrolled done = sheets.enrol(who.login(), wish.name() == null ? "" : wish.name());
-        events.publish(EventHub.Topic.KNOCKS, 0);
-        events.publish(EventHub.Topic.ROSTER, 0);
         return done;
     }
 

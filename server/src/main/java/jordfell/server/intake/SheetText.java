@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.table.TableWriter;
+import jordfell.server.records.Sheet;
 
 /** A sheet as text: every cell as it was written, with nothing read into it. */
 final class SheetText {

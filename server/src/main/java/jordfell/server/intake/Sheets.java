@@ -26,6 +26,8 @@ import jordfell.core.table.TableReading.Table;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.Sheet;
+import jordfell.server.records.SheetStore;
 import org.springframework.stereotype.Component;
 
 /** What people feed: read, checked, answered and corrected, until it is enrolled. */

@@ -6,13 +6,12 @@ import java.util.Map;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeRow;
 import jordfell.core.roster.Kit;
-import jordfell.server.events.EventHub;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.KitStore;
+import jordfell.server.records.Site;
 import jordfell.server.roster.Checked;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.ExtensionStore;
-import jordfell.server.roster.KitStore;
-import jordfell.server.roster.Site;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -46,21 +45,14 @@ class StarterController {
     private final DomainStore domains;
     private final ExtensionStore extensions;
     private final IntakeStores stores;
-    private final EventHub events;
 
     StarterController(
-            Sheets sheets,
-            KitStore kits,
-            DomainStore domains,
-            ExtensionStore extensions,
-            IntakeStores stores,
-            EventHub events) {
+            Sheets sheets, KitStore kits, DomainStore domains, ExtensionStore extensions, IntakeStores stores) {
         this.sheets = sheets;
         this.kits = kits;
         this.domains = domains;
         this.extensions = extensions;
         this.stores = stores;
-        this.events = events;
     }
 
     @PostMapping
@@ -91,7 +83,6 @@ class StarterController {
         cells.put(IntakeColumn.SITE, site.name());
         cells.put(IntakeColumn.EXTENSION, "draw");
         Batches.Enrolled done = sheets.enrol(List.of(new IntakeRow(cells)), name);
-        events.publish(EventHub.Topic.ROSTER, 0);
         long person = done.deviceIds().stream()
                 .flatMap(id -> stores.devices().lines(id).stream())
                 .flatMap(l -> l.extensionId().stream())

@@ -11,6 +11,7 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -49,7 +50,11 @@ public class Jdbc {
     @SuppressWarnings("ThreadLocalUsage")
     private final ThreadLocal<List<Runnable>> afterwards = ThreadLocal.withInitial(ArrayList::new);
 
-    Jdbc(DataSource pool) {
+    /** What follows after all of that, one of each kind. */
+    @SuppressWarnings("ThreadLocalUsage")
+    private final ThreadLocal<Map<Class<?>, Runnable>> lastly = ThreadLocal.withInitial(LinkedHashMap::new);
+
+    public Jdbc(DataSource pool) {
         this.pool = pool;
     }
 
@@ -88,10 +93,12 @@ public class Jdbc {
             connection.commit();
             done = true;
             due.addAll(afterwards.get());
+            due.addAll(lastly.get().values());
             return result;
         } finally {
             current.remove();
             afterwards.remove();
+            lastly.remove();
             if (!done) {
                 undo(connection);
             } else {
@@ -126,6 +133,17 @@ public class Jdbc {
         } else {
             afterwards.get().add(work);
         }
+    }
+
+    /**
+     * What is done once after all else that waits for the present transaction; made when it is first asked for.
+     *
+     * @return nothing outside of a transaction
+     */
+    public <T extends Runnable> Optional<T> lastly(Class<T> kind, Supplier<T> make) {
+        return current.get() == null
+                ? Optional.empty()
+                : Optional.of(kind.cast(lastly.get().computeIfAbsent(kind, k -> make.get())));
     }
 
     public void inTransaction(Runnable work) {

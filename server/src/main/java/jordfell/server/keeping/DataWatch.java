@@ -8,12 +8,12 @@ import java.util.Objects;
 import java.util.Optional;
 import jordfell.server.config.DataPlace;
 import jordfell.server.config.JordfellProperties;
-import jordfell.server.events.EventHub;
 import jordfell.server.jdbc.DatabaseOpening;
 import jordfell.server.keeping.Trouble.Measured;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
@@ -27,17 +27,17 @@ public class DataWatch {
     private final Optional<DataPlace> place;
     private final long leastMb;
     private final DatabaseOpening database;
-    private final EventHub events;
+    private final ApplicationEventPublisher publisher;
     private @Nullable Object opened;
     private volatile Optional<Trouble> present = Optional.empty();
 
-    DataWatch(JordfellProperties properties, DatabaseOpening database, EventHub events) {
+    DataWatch(JordfellProperties properties, DatabaseOpening database, ApplicationEventPublisher publisher) {
         this.place = DataPlace.isInMemory(properties.data())
                 ? Optional.empty()
                 : Optional.of(DataPlace.of(properties.data()));
         this.leastMb = properties.leastRoomMb();
         this.database = database;
-        this.events = events;
+        this.publisher = publisher;
     }
 
     /** What stands against keeping anything at present; empty when nothing does. */
@@ -73,7 +73,7 @@ public class DataWatch {
         found.ifPresentOrElse(
                 t -> log.error("{} ({})", t.words(), at.database()),
                 () -> log.info("What is done can be kept again, at {}", at.database()));
-        events.publish(EventHub.Topic.KEEPING, 0);
+        publisher.publishEvent(new KeepingMoved());
     }
 
     private Measured measured(DataPlace at) {

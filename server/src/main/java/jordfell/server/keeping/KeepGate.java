@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Optional;
 import java.util.Set;
+import jordfell.server.problem.NotKeptException;
 import jordfell.server.security.OnlyTelling;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.HandlerInterceptor;
@@ -26,7 +27,7 @@ public class KeepGate implements HandlerInterceptor {
         if (trouble.isPresent() && !OPEN_ALWAYS.contains(request.getRequestURI())) {
             boolean isLooking = OnlyTelling.is(request.getMethod(), request.getRequestURI());
             if (!isLooking || !trouble.get().isReadable()) {
-                throw new NotKeptException(trouble.get());
+                throw new NotKeptException(trouble.get().words());
             }
         }
         return true;

@@ -16,14 +16,15 @@ import jordfell.lab.phone.Mistyping;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.phone.SimPhone;
 import jordfell.lab.world.SipCounters;
-import jordfell.server.catalogue.ModelStore;
-import jordfell.server.device.Device;
-import jordfell.server.device.DeviceStore;
-import jordfell.server.events.EventHub;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
 import jordfell.server.handoff.Handoffs;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.Site;
+import jordfell.server.records.Device;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.ModelStore;
+import jordfell.server.records.Site;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -88,7 +89,7 @@ class LabController {
     private final ModelStore models;
     private final RailLookup rails;
     private final Handoffs handoffs;
-    private final EventHub events;
+    private final Changes changes;
     private final RandomGenerator random = new java.security.SecureRandom();
 
     LabController(
@@ -98,14 +99,14 @@ class LabController {
             ModelStore models,
             RailLookup rails,
             Handoffs handoffs,
-            EventHub events) {
+            Changes changes) {
         this.lab = lab;
         this.devices = devices;
         this.domains = domains;
         this.models = models;
         this.rails = rails;
         this.handoffs = handoffs;
-        this.events = events;
+        this.changes = changes;
     }
 
     @GetMapping
@@ -157,7 +158,7 @@ class LabController {
                     .powered(true));
             return mac;
         });
-        events.publish(EventHub.Topic.LAB, 0);
+        changes.tell(Subject.PHONE);
         return new Unboxed(mac.toString());
     }
 
@@ -218,7 +219,7 @@ class LabController {
             world.phone(mac).orElseThrow().takeFile(opened.file(), opened.revision());
             return mac;
         });
-        events.publish(EventHub.Topic.LAB, 0);
+        changes.tell(Subject.PHONE);
         return new Unboxed(mac.toString());
     }
 
@@ -275,7 +276,7 @@ class LabController {
                     world.phone(MacAddress.of(mac)).orElseThrow(() -> RefusedException.notFound("phone in the Lab")));
             return true;
         });
-        events.publish(EventHub.Topic.LAB, 0);
+        changes.tell(Subject.PHONE);
     }
 
     private MacAddress mac(@Nullable String text, DeviceModel model) {

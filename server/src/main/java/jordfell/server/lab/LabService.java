@@ -19,9 +19,11 @@ import jordfell.lab.phone.PhoneState;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.udp.UdpSipPort;
 import jordfell.lab.world.LabWorld;
+import jordfell.server.change.Changed;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
 import jordfell.server.config.JordfellProperties;
 import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.events.EventHub;
 import jordfell.server.fleet.Contacts;
 import jordfell.server.fleet.TestCalls;
 import jordfell.server.history.ObservationLog;
@@ -29,10 +31,12 @@ import jordfell.server.jdbc.StoreAwayException;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.provision.FetchAccess;
 import jordfell.server.provision.Provisioning;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.DomainsChanged;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.LabPhoneStore;
+import jordfell.server.release.PhoneBell;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 
 /** The simulated world inside the running application. */
@@ -45,7 +49,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
     private final ObservationLog log;
     private final Provisioning provisioning;
     private final LabPhoneStore phones;
-    private final EventHub events;
+    private final Changes changes;
     private final JordfellProperties properties;
     private @Nullable LabWorld world;
     private @Nullable UdpSipPort sipPort;
@@ -60,7 +64,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
             ObservationLog log,
             Provisioning provisioning,
             LabPhoneStore phones,
-            EventHub events,
+            Changes changes,
             JordfellProperties properties) {
         this.timeline = timeline;
         this.domains = domains;
@@ -68,7 +72,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
         this.log = log;
         this.provisioning = provisioning;
         this.phones = phones;
-        this.events = events;
+        this.changes = changes;
         this.properties = properties;
     }
 
@@ -80,8 +84,9 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
 
     /** What domains and their nodes are now is so in the Lab at once. */
     @EventListener
-    void follow(DomainsChanged changed) {
-        if (world != null) {
+    @Order(0)
+    void follow(Changed changed) {
+        if (world != null && changed.touches(Subject.DOMAIN)) {
             timeline.post(() -> world().follow(domains.all()));
         }
     }
@@ -173,7 +178,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
     private void place(PhoneState state) {
         world().addPhone(state, changed -> {
             phones.put(changed);
-            events.publish(EventHub.Topic.LAB, 0);
+            changes.tell(Subject.PHONE);
         });
     }
 

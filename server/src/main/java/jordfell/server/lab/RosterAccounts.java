@@ -2,8 +2,8 @@ package jordfell.server.lab;
 
 import java.util.Optional;
 import jordfell.lab.registrar.Accounts;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.ExtensionStore;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.ExtensionStore;
 import org.springframework.stereotype.Component;
 
 /** Lets the Lab's registrar know the accounts as the roster has them. */

@@ -5,7 +5,6 @@ import jordfell.server.jdbc.DuplicateKeyException;
 import jordfell.server.jdbc.RefusedByStoreException;
 import jordfell.server.jdbc.StillPointedToException;
 import jordfell.server.jdbc.StoreAwayException;
-import jordfell.server.keeping.NotKeptException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;

@@ -5,16 +5,18 @@ import com.github.benmanes.caffeine.cache.LoadingCache;
 import io.github.bucket4j.Bucket;
 import java.time.Duration;
 import java.time.InstantSource;
+import java.util.List;
 import java.util.Optional;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
-import jordfell.server.device.Device;
-import jordfell.server.device.DeviceStore;
-import jordfell.server.fleet.PathKeeper;
-import jordfell.server.intake.KnockStore;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
 import jordfell.server.jdbc.Jdbc;
-import jordfell.server.roster.Site;
+import jordfell.server.records.Device;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.KnockStore;
+import jordfell.server.records.Site;
 import jordfell.server.security.Audit;
 import org.springframework.stereotype.Component;
 
@@ -32,7 +34,7 @@ class Claims {
     private final Jdbc jdbc;
     private final DeviceStore devices;
     private final KnockStore knocks;
-    private final PathKeeper paths;
+    private final Changes changes;
     private final Audit audit;
     private final InstantSource clock;
     private final LoadingCache<MacAddress, Bucket> tries = Caffeine.newBuilder()
@@ -42,11 +44,11 @@ class Claims {
                     .addLimit(limit -> limit.capacity(TRIES).refillGreedy(TRIES, PER))
                     .build());
 
-    Claims(Jdbc jdbc, DeviceStore devices, KnockStore knocks, PathKeeper paths, Audit audit, InstantSource clock) {
+    Claims(Jdbc jdbc, DeviceStore devices, KnockStore knocks, Changes changes, Audit audit, InstantSource clock) {
         this.jdbc = jdbc;
         this.devices = devices;
         this.knocks = knocks;
-        this.paths = paths;
+        this.changes = changes;
         this.audit = audit;
         this.clock = clock;
     }
@@ -99,8 +101,9 @@ class Claims {
                 clock.instant(),
                 device.id());
         knocks.enrolled(mac);
-        audit.record(mac + " claimed " + device.label() + " with its code");
-        paths.touch(device.id());
+        String words = mac + " claimed " + device.label() + " with its code";
+        audit.record(words);
+        changes.tell(Subject.DEVICE, List.of(device.id()), words);
     }
 
     private boolean usedBefore(ClaimCode code) {

@@ -9,10 +9,10 @@ import jordfell.core.planning.Networks;
 import jordfell.core.provision.FetchRule;
 import jordfell.core.provision.FetchRule.Proof;
 import jordfell.core.provision.FetchRule.Verdict;
-import jordfell.server.release.FetchDoor;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.FetchDoor;
+import jordfell.server.records.Site;
 import jordfell.server.release.FetchProof;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.Site;
 import org.springframework.stereotype.Component;
 
 /** Gathers what is known of whoever asks for a device's files, and asks the rule whether they are given. */

@@ -10,15 +10,16 @@ import jordfell.core.catalogue.FirmwareTime;
 import jordfell.core.catalogue.FirmwareWay;
 import jordfell.core.release.Snapshot;
 import jordfell.core.settings.SettingsCatalogue;
-import jordfell.server.catalogue.ModelStore;
-import jordfell.server.catalogue.ModelStore.ModelSheet;
-import jordfell.server.device.Device;
-import jordfell.server.release.ReleaseStore;
+import jordfell.server.records.Device;
+import jordfell.server.records.FirmwareStore;
+import jordfell.server.records.ModelStore;
+import jordfell.server.records.ModelStore.ModelSheet;
+import jordfell.server.records.ReleaseStore;
 import org.springframework.stereotype.Component;
 
 /** Decides which firmware a device is given next on its way to the one that its released configuration names. */
 @Component
-class Firmware {
+public class Firmware {
 
     /** What is offered: a version with its file, nothing because all is well, or nothing and why. */
     sealed interface Offer {

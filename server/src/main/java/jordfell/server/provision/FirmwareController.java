@@ -11,9 +11,11 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.List;
-import jordfell.server.catalogue.ModelStore;
-import jordfell.server.events.EventHub;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.FirmwareStore;
+import jordfell.server.records.ModelStore;
 import jordfell.server.security.Audit;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -34,13 +36,13 @@ class FirmwareController {
 
     private final ModelStore models;
     private final FirmwareStore files;
-    private final EventHub events;
+    private final Changes changes;
     private final Audit audit;
 
-    FirmwareController(ModelStore models, FirmwareStore files, EventHub events, Audit audit) {
+    FirmwareController(ModelStore models, FirmwareStore files, Changes changes, Audit audit) {
         this.models = models;
         this.files = files;
-        this.events = events;
+        this.changes = changes;
         this.audit = audit;
     }
 
@@ -75,7 +77,7 @@ class FirmwareController {
             Files.deleteIfExists(file);
         }
         audit.record("added firmware " + version + " of " + id);
-        events.publish(EventHub.Topic.TEMPLATES, 0);
+        changes.tell(Subject.FIRMWARE);
     }
 
     /** Copies what fits and one byte more, and gives how many that were. */
@@ -98,7 +100,7 @@ class FirmwareController {
             throw RefusedException.notFound("firmware");
         }
         audit.record("removed firmware " + version + " of " + id);
-        events.publish(EventHub.Topic.TEMPLATES, 0);
+        changes.tell(Subject.FIRMWARE);
     }
 
     private String model(String id) {

@@ -10,16 +10,18 @@ import jordfell.core.path.Standing;
 import jordfell.core.provision.FetchRule.Verdict;
 import jordfell.core.render.Dialects;
 import jordfell.core.render.Family;
-import jordfell.server.catalogue.DialectBook;
-import jordfell.server.device.Device;
-import jordfell.server.device.DeviceStore;
-import jordfell.server.events.EventHub;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
+import jordfell.server.device.DialectBook;
 import jordfell.server.history.ObservationLog;
-import jordfell.server.intake.KnockStore;
-import jordfell.server.release.FetchDoor;
-import jordfell.server.release.ReleaseStore;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.Site;
+import jordfell.server.knock.Guessers;
+import jordfell.server.records.Device;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.FetchDoor;
+import jordfell.server.records.KnockStore;
+import jordfell.server.records.ReleaseStore;
+import jordfell.server.records.Site;
 import jordfell.server.security.Audit;
 import jordfell.server.security.Audit.SecretWay;
 import org.springframework.stereotype.Component;
@@ -74,7 +76,7 @@ public class Provisioning {
     private final Guessers guessers;
     private final DialectBook dialects;
     private final ObservationLog log;
-    private final EventHub events;
+    private final Changes changes;
     private final Audit audit;
     private final InstantSource clock;
 
@@ -90,7 +92,7 @@ public class Provisioning {
             Guessers guessers,
             DialectBook dialects,
             ObservationLog log,
-            EventHub events,
+            Changes changes,
             Audit audit,
             InstantSource clock) {
         this.domains = domains;
@@ -104,7 +106,7 @@ public class Provisioning {
         this.guessers = guessers;
         this.dialects = dialects;
         this.log = log;
-        this.events = events;
+        this.changes = changes;
         this.audit = audit;
         this.clock = clock;
     }
@@ -250,7 +252,7 @@ public class Provisioning {
             guessers.wrongPassword(request.source());
         }
         if (guessers.asks(request.source(), mac) || guessers.isGuessing(request.source())) {
-            events.publish(EventHub.Topic.KNOCKS, 0);
+            changes.tell(Subject.KNOCK);
             return Answer.SLOWED;
         }
         return decision.verdict() == Verdict.OUTSIDE ? Answer.refused(OUTSIDE) : Answer.NOT_PROVEN;
@@ -264,13 +266,13 @@ public class Provisioning {
         }
         Optional<String> why = request.claim().isEmpty() ? Optional.empty() : claims.claim(site, mac, request.claim());
         if (!request.claim().isEmpty() && why.isEmpty()) {
-            events.publish(EventHub.Topic.KNOCKS, 0);
+            changes.tell(Subject.KNOCK);
             return Optional.empty();
         }
         knocks.knocked(new KnockStore.Request(
                 mac, site.id(), request.file(), request.userAgent(), request.source(), clock.instant()));
         why.ifPresent(reason -> knocks.claimRefused(mac, reason));
-        events.publish(EventHub.Topic.KNOCKS, 0);
+        changes.tell(Subject.KNOCK);
         return Optional.of(why.map(Answer::refused).orElse(refusal));
     }
 

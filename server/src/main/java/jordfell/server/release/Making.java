@@ -4,9 +4,11 @@ import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
-import jordfell.server.events.EventHub;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
 import jordfell.server.problem.RefusedException;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 
 /** The release that is being made at the moment. There is one at a time; how far it is can be seen, and it can be cancelled. */
@@ -54,18 +56,24 @@ class Making {
     /** A release of fewer devices is over before anybody has looked. */
     private static final int WORTH_TELLING = 20;
 
-    private final EventHub events;
+    private final Runnable moved;
     private final Semaphore one = new Semaphore(1, true);
     private volatile @Nullable Turn present;
 
-    Making(EventHub events) {
-        this.events = events;
+    @Autowired
+    Making(Changes changes) {
+        this(() -> changes.tell(Subject.RELEASE));
+    }
+
+    /** @param moved has every open screen look how far it is */
+    Making(Runnable moved) {
+        this.moved = moved;
     }
 
     /** Has every open screen look how far it is. */
     private void tell(int devices) {
         if (devices >= WORTH_TELLING) {
-            events.publish(EventHub.Topic.RELEASES, 0);
+            moved.run();
         }
     }
 

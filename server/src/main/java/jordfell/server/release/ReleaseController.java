@@ -9,7 +9,6 @@ import jordfell.core.waves.WavePlan;
 import jordfell.core.waves.WaveWatch;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.fleet.PathKeeper;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseService.Consents;
@@ -111,7 +110,7 @@ class ReleaseController {
     private final FactsAssembler facts;
     private final ReleaseService releases;
     private final ReleaseImpact impact;
-    private final PathKeeper paths;
+    private final NotLookedAt notLookedAt;
 
     ReleaseController(
             PendingDevices pending,
@@ -119,13 +118,13 @@ class ReleaseController {
             FactsAssembler facts,
             ReleaseService releases,
             ReleaseImpact impact,
-            PathKeeper paths) {
+            NotLookedAt notLookedAt) {
         this.pending = pending;
         this.making = making;
         this.facts = facts;
         this.releases = releases;
         this.impact = impact;
-        this.paths = paths;
+        this.notLookedAt = notLookedAt;
     }
 
     @GetMapping("/pending")
@@ -137,7 +136,7 @@ class ReleaseController {
                 pending.first(q, MOST_SHOWN).stream()
                         .flatMap(e -> facts.assemble(e.id()).map(device -> view(e, device)).stream())
                         .toList(),
-                paths.changedAndWaiting());
+                notLookedAt.changedAndWaiting());
     }
 
     private PendingDevice view(PendingDevices.Entry e, Assembled device) {

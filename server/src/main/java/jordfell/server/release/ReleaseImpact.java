@@ -14,7 +14,7 @@ import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.jdbc.Jdbc;
-import jordfell.server.lab.PhoneBell;
+import jordfell.server.records.ReleaseStore;
 import org.springframework.stereotype.Component;
 
 /** Works out what a release would do before it is made. */

@@ -12,15 +12,19 @@ import jordfell.core.render.MarkedFile;
 import jordfell.core.render.SecretMask;
 import jordfell.core.waves.WavePlan;
 import jordfell.core.waves.WaveWatch;
-import jordfell.server.device.Device;
-import jordfell.server.device.DeviceStore;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.release.ReleaseStore.SealedItem;
+import jordfell.server.records.Device;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.FetchDoor;
+import jordfell.server.records.ReleaseStore;
+import jordfell.server.records.ReleaseStore.SealedItem;
+import jordfell.server.records.WaveStore;
 import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -47,7 +51,7 @@ public class ReleaseService {
     private final WaveActs acts;
     private final DeviceStore devices;
     private final FetchDoor door;
-    private final PathKeeper paths;
+    private final Changes changes;
     private final Bells bells;
     private final Making making;
     private final InParts parts;
@@ -63,7 +67,7 @@ public class ReleaseService {
             WaveActs acts,
             DeviceStore devices,
             FetchDoor door,
-            PathKeeper paths,
+            Changes changes,
             Bells bells,
             Making making,
             InParts parts,
@@ -77,7 +81,7 @@ public class ReleaseService {
         this.acts = acts;
         this.devices = devices;
         this.door = door;
-        this.paths = paths;
+        this.changes = changes;
         this.bells = bells;
         this.making = making;
         this.parts = parts;
@@ -122,9 +126,10 @@ public class ReleaseService {
                 List<Long> changing = addItems(release, deviceIds, turn, consents.unfit());
                 leaveOthers(release, consents.supersede());
                 int dealt = deal(release, changing, wished);
-                audit.record("released to " + changing.size() + (changing.size() == 1 ? " device" : " devices")
-                        + (dealt > 1 ? " in " + dealt + " waves" : ""));
-                paths.touch(changing);
+                String words = "released to " + changing.size() + (changing.size() == 1 ? " device" : " devices")
+                        + (dealt > 1 ? " in " + dealt + " waves" : "");
+                audit.record(words);
+                changes.tell(Subject.GIVEN, changing, words);
                 acts.beginFirst(release);
                 return new Made(release, changing.size());
             });

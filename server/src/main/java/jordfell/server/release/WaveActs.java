@@ -7,12 +7,14 @@ import java.util.Optional;
 import jordfell.core.release.Snapshot;
 import jordfell.core.waves.ItemState;
 import jordfell.core.waves.WaveWatch;
-import jordfell.server.events.EventHub;
-import jordfell.server.fleet.PathKeeper;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.release.WaveStore.State;
-import jordfell.server.release.WaveStore.Wave;
+import jordfell.server.records.ReleaseStore;
+import jordfell.server.records.WaveStore;
+import jordfell.server.records.WaveStore.State;
+import jordfell.server.records.WaveStore.Wave;
 import jordfell.server.security.Audit;
 import org.springframework.stereotype.Component;
 
@@ -23,9 +25,8 @@ class WaveActs {
     private final Jdbc jdbc;
     private final ReleaseStore releases;
     private final WaveStore waves;
-    private final PathKeeper paths;
     private final Bells bells;
-    private final EventHub events;
+    private final Changes changes;
     private final Audit audit;
     private final InstantSource clock;
 
@@ -33,17 +34,15 @@ class WaveActs {
             Jdbc jdbc,
             ReleaseStore releases,
             WaveStore waves,
-            PathKeeper paths,
             Bells bells,
-            EventHub events,
+            Changes changes,
             Audit audit,
             InstantSource clock) {
         this.jdbc = jdbc;
         this.releases = releases;
         this.waves = waves;
-        this.paths = paths;
         this.bells = bells;
-        this.events = events;
+        this.changes = changes;
         this.audit = audit;
         this.clock = clock;
     }
@@ -89,14 +88,12 @@ class WaveActs {
                 return false;
             }
             releases.giveBack(wave.releaseId(), wave.position(), behind, ItemState.Act.STOP, now);
-            audit.record("wave " + wave.position() + " of release " + wave.releaseId() + " stopped: " + why);
+            told("wave " + wave.position() + " of release " + wave.releaseId() + " stopped: " + why, behind);
             return true;
         });
         if (!stopped) {
             throw notIn(wave, "runs");
         }
-        paths.touch(behind);
-        told();
     }
 
     /** Gives the devices of a wave back what they had, and tells those that took it. */
@@ -113,36 +110,32 @@ class WaveActs {
                 throw RefusedException.changedMeanwhile("wave");
             }
             releases.giveBack(wave.releaseId(), wave.position(), members, ItemState.Act.TAKE_BACK, now);
-            audit.record("took back wave " + wave.position() + " of release " + wave.releaseId() + " from "
-                    + members.size() + (members.size() == 1 ? " device" : " devices"));
+            told(
+                    "took back wave " + wave.position() + " of release " + wave.releaseId() + " from " + members.size()
+                            + (members.size() == 1 ? " device" : " devices"),
+                    members);
         });
-        paths.touch(members);
         bells.ring(members, id -> false);
-        told();
     }
 
     /** Keeps the waves of a release that are still to come from ever beginning. */
     void endRest(long releaseId) {
         Instant now = clock.instant();
         jdbc.inTransaction(() -> {
-            paths.touch(jdbc.list(
-                    "select device_id from release_item where release_id = ? and state = 'WAITING'",
-                    row -> row.number("device_id"),
-                    releaseId));
+            List<Long> waiting = releases.waiting(releaseId);
             for (Wave wave : waves.of(releaseId)) {
                 if (waves.end(releaseId, wave.position(), State.WAITING, State.ENDED, now, "")) {
                     releases.end(releaseId, wave.position());
                 }
             }
-            audit.record("ended release " + releaseId);
+            told("ended release " + releaseId, waiting);
         });
-        told();
     }
 
     /** A running wave has carried. */
     void carried(Wave wave, String word) {
         if (waves.end(wave.releaseId(), wave.position(), State.RUNNING, State.CARRIED, clock.instant(), word)) {
-            told();
+            changes.tell(Subject.RELEASE);
         }
     }
 
@@ -155,9 +148,9 @@ class WaveActs {
         if (sent.isEmpty()) {
             return false;
         }
-        paths.touch(sent.get());
+        changes.tell(Subject.GIVEN, sent.get(), "began wave " + wave.position() + " of release " + wave.releaseId());
+        changes.tell(Subject.RELEASE);
         bells.ring(sent.get(), id -> needsRestart(wave, id));
-        told();
         return true;
     }
 
@@ -169,8 +162,10 @@ class WaveActs {
                 && after.get().since(before.get()).stream().anyMatch(Snapshot.Change::restart);
     }
 
-    private void told() {
-        jdbc.afterCommit(() -> events.publish(EventHub.Topic.RELEASES, 0));
+    private void told(String words, List<Long> devices) {
+        audit.record(words);
+        changes.tell(Subject.GIVEN, devices, words);
+        changes.tell(Subject.RELEASE);
     }
 
     private static RefusedException notIn(Wave wave, String state) {

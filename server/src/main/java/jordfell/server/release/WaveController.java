@@ -14,6 +14,7 @@ import jordfell.core.waves.WaveWatch;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.WaveStore;
 import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;

@@ -8,13 +8,17 @@ import jordfell.core.roster.ExtensionDetails;
 import jordfell.core.roster.ExtensionRules;
 import jordfell.core.roster.Pin;
 import jordfell.core.roster.SipPassword;
-import jordfell.server.device.DeviceStore;
-import jordfell.server.fleet.PathKeeper;
+import jordfell.server.change.Acts;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Kept;
+import jordfell.server.change.Subject;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.Extension;
+import jordfell.server.records.ExtensionStore;
 import jordfell.server.security.Audit;
-import jordfell.server.undo.Acts;
-import jordfell.server.undo.Kept;
 import org.springframework.stereotype.Component;
 
 /** Makes and changes extensions by the rules. */
@@ -24,8 +28,7 @@ public class Extensions {
     private final ExtensionStore extensions;
     private final DomainStore domains;
     private final DeviceStore devices;
-    private final PathKeeper paths;
-    private final RosterIndex index;
+    private final Changes changes;
     private final Acts acts;
     private final Audit audit;
     private final SecureRandom random = new SecureRandom();
@@ -34,15 +37,13 @@ public class Extensions {
             ExtensionStore extensions,
             DomainStore domains,
             DeviceStore devices,
-            PathKeeper paths,
-            RosterIndex index,
+            Changes changes,
             Acts acts,
             Audit audit) {
         this.extensions = extensions;
         this.domains = domains;
         this.devices = devices;
-        this.paths = paths;
-        this.index = index;
+        this.changes = changes;
         this.acts = acts;
         this.audit = audit;
     }
@@ -137,8 +138,9 @@ public class Extensions {
                     "/password", "This extension had this password before.", "Leave it empty to have one generated.");
         }
         extensions.setPassword(extension.id(), password);
-        audit.record((typed.isPresent() ? "typed" : "generated") + " a new password for " + extension.number());
-        paths.touch(devices.withExtension(extension.id()));
+        String words = (typed.isPresent() ? "typed" : "generated") + " a new password for " + extension.number();
+        audit.record(words);
+        changes.tell(Subject.EXTENSION, List.of(extension.id()), words);
     }
 
     /** Gives the extension a voicemail PIN: the typed one, or a generated one. */
@@ -149,11 +151,6 @@ public class Extensions {
         });
         extensions.setPin(extension.id(), typed.orElseGet(() -> Pin.generate(random, extension.number(), digits)));
         audit.record("set the voicemail PIN of " + extension.number());
-    }
-
-    /** Has lists look at these again; for changes that are no act of their own. */
-    public void touched(List<Long> extensionIds) {
-        index.touch(extensionIds, List.of());
     }
 
     /** Only a password that attackers can't guess may be used from outside. */

@@ -9,13 +9,17 @@ import java.util.stream.Collectors;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.path.Standing;
 import jordfell.core.roster.SipPassword;
-import jordfell.server.device.Device;
-import jordfell.server.device.DeviceStore;
+import jordfell.server.change.Acts;
+import jordfell.server.change.Kept;
+import jordfell.server.change.Recording;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.PersonStore.Person;
-import jordfell.server.undo.Acts;
-import jordfell.server.undo.Kept;
-import jordfell.server.undo.Recording;
+import jordfell.server.records.Device;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.Extension;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.OutsideNumberStore;
+import jordfell.server.records.PersonStore;
+import jordfell.server.records.PersonStore.Person;
 import org.springframework.stereotype.Component;
 
 /** Somebody leaves: decides what becomes of what they held. */

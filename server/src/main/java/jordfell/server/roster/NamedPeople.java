@@ -3,10 +3,11 @@ package jordfell.server.roster;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import jordfell.server.change.Kept;
+import jordfell.server.change.Recording;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.PersonStore.Person;
-import jordfell.server.undo.Kept;
-import jordfell.server.undo.Recording;
+import jordfell.server.records.PersonStore;
+import jordfell.server.records.PersonStore.Person;
 import org.springframework.stereotype.Component;
 
 /** Decides whom a name means that was typed beside an extension. */

@@ -16,6 +16,8 @@ import jordfell.core.roster.NumberRun;
 import jordfell.core.roster.NumbersInUse;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.ExtensionStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;

@@ -11,9 +11,14 @@ import jordfell.core.roster.NumberRun;
 import jordfell.core.roster.NumbersInUse;
 import jordfell.core.roster.Pin;
 import jordfell.core.roster.SipPassword;
+import jordfell.server.change.Acts;
+import jordfell.server.change.Kept;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.undo.Acts;
-import jordfell.server.undo.Kept;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.Extension;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.KitStore;
+import jordfell.server.records.PersonStore;
 import org.springframework.stereotype.Component;
 
 /** Makes extensions in runs. */
@@ -83,7 +88,11 @@ class Runs {
     }
 
     private List<Optional<Long>> owners(
-            long domainId, int count, List<String> names, Optional<Kit> kit, jordfell.server.undo.Recording recording) {
+            long domainId,
+            int count,
+            List<String> names,
+            Optional<Kit> kit,
+            jordfell.server.change.Recording recording) {
         List<Optional<Long>> owners = new ArrayList<>();
         for (int i = 0; i < count; i++) {
             String name = name(names, i);
@@ -106,7 +115,7 @@ class Runs {
         return owners;
     }
 
-    private long add(long domainId, String name, Optional<Kit> kit, jordfell.server.undo.Recording recording) {
+    private long add(long domainId, String name, Optional<Kit> kit, jordfell.server.change.Recording recording) {
         long id = people.add(
                 new PersonStore.Person(0, domainId, name, "", "", "", "", "", kit.map(Kit::id), Optional.empty(), 1));
         recording.made(Kept.PERSON, id);

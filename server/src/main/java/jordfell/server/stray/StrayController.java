@@ -2,7 +2,8 @@ package jordfell.server.stray;
 
 import java.time.InstantSource;
 import java.util.List;
-import jordfell.server.events.EventHub;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -21,12 +22,12 @@ import org.springframework.web.bind.annotation.RestController;
 class StrayController {
 
     private final Strays strays;
-    private final EventHub events;
+    private final Changes changes;
     private final InstantSource clock;
 
-    StrayController(Strays strays, EventHub events, InstantSource clock) {
+    StrayController(Strays strays, Changes changes, InstantSource clock) {
         this.strays = strays;
-        this.events = events;
+        this.changes = changes;
         this.clock = clock;
     }
 
@@ -75,6 +76,6 @@ class StrayController {
     }
 
     private void tell() {
-        events.publish(EventHub.Topic.KNOCKS, 0);
+        changes.tell(Subject.STRAY);
     }
 }

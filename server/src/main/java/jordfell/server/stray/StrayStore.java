@@ -16,7 +16,8 @@ import jordfell.core.evidence.Ties.Sighted;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.InstanceId;
 import jordfell.core.sip.SipHeaders;
-import jordfell.server.events.EventHub;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
 import jordfell.server.history.AdoptedStrays;
 import jordfell.server.history.EvidenceJson;
 import jordfell.server.history.StrayTaker;
@@ -42,7 +43,7 @@ class StrayStore implements StrayTaker, AdoptedStrays, RefusedAgents {
     private record Key(String domain, String number, String host, String agent, String mac) {}
 
     private final Jdbc jdbc;
-    private final EventHub events;
+    private final Changes changes;
 
     /** Which agent a Call-ID is of: responses name neither agent nor instance. */
     private final Map<String, Key> byCallId = new LinkedHashMap<>(64, 0.75f, true) {
@@ -55,9 +56,9 @@ class StrayStore implements StrayTaker, AdoptedStrays, RefusedAgents {
     /** Numbers and addresses that are refused from now on, {@code number@domain from host}; read at the first look. */
     private volatile @Nullable Set<String> refused;
 
-    StrayStore(Jdbc jdbc, EventHub events) {
+    StrayStore(Jdbc jdbc, Changes changes) {
         this.jdbc = jdbc;
-        this.events = events;
+        this.changes = changes;
     }
 
     @Override
@@ -70,7 +71,7 @@ class StrayStore implements StrayTaker, AdoptedStrays, RefusedAgents {
         }
         byAgent.forEach(this::take);
         if (!byAgent.isEmpty()) {
-            jdbc.afterCommit(() -> events.publish(EventHub.Topic.KNOCKS, 0));
+            changes.tell(Subject.STRAY);
         }
     }
 

@@ -9,17 +9,18 @@ import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.DigestAnswer;
-import jordfell.server.device.Device;
-import jordfell.server.device.DeviceStore;
+import jordfell.server.change.Changed;
+import jordfell.server.change.Subject;
+import jordfell.server.history.DomainSecrets;
 import jordfell.server.history.ObservationLog;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.DomainSecrets;
-import jordfell.server.roster.DomainStore;
+import jordfell.server.records.Device;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DomainStore;
 import jordfell.server.security.Audit;
-import jordfell.server.undo.Kept;
-import jordfell.server.undo.RecordsTouched;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 
 /** Who strays are, and what is done with them. */
@@ -125,8 +126,9 @@ class Strays {
 
     /** A device came by the MAC that a stray names: it is a stray no more. */
     @EventListener
-    void follow(RecordsTouched touched) {
-        for (long id : touched.numbersOf(Kept.DEVICE)) {
+    @Order(0)
+    void follow(Changed changed) {
+        for (long id : changed.numbersOf(Subject.DEVICE)) {
             devices.find(id)
                     .ifPresent(device -> device.mac()
                             .ifPresent(mac -> store.named(mac.compact()).forEach(stray -> {

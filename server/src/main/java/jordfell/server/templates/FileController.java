@@ -19,7 +19,7 @@ import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.history.EpisodeStore;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.release.ReleaseStore;
+import jordfell.server.records.ReleaseStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;

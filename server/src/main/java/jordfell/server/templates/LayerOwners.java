@@ -7,17 +7,17 @@ import jordfell.core.settings.Layer;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.LayerWord;
 import jordfell.core.settings.Setting;
-import jordfell.server.catalogue.ModelStore;
-import jordfell.server.device.Device;
-import jordfell.server.device.DeviceStore;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.roster.DomainStore;
-import jordfell.server.roster.ExtensionStore;
-import jordfell.server.roster.Site;
-import jordfell.server.settings.LayerBook;
-import jordfell.server.settings.TemplateStore;
+import jordfell.server.records.Device;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.LayerBook;
+import jordfell.server.records.ModelStore;
+import jordfell.server.records.Site;
+import jordfell.server.records.TemplateStore;
 import org.springframework.stereotype.Component;
 
 /** Knows the things that speak in layers: what they are called, and what lies beneath them for certain. */

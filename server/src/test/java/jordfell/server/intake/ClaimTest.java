@@ -9,7 +9,7 @@ import java.net.http.HttpResponse;
 import java.time.Instant;
 import java.util.Map;
 import jordfell.core.identity.ClaimCode;
-import jordfell.server.device.DeviceStore;
+import jordfell.server.records.DeviceStore;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import org.junit.jupiter.api.Test;

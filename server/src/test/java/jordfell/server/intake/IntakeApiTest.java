@@ -79,7 +79,7 @@ class IntakeApiTest {
                         .path("rows"))
                 .hasSize(2)
                 .allSatisfy(e -> assertThat(e.path("person").asString()).isEqualTo("Anna Bergström"));
-        assertThat(pier.server().bean(jordfell.server.roster.PersonStore.class).named(pier.domainId, "Anna Bergström"))
+        assertThat(pier.server().bean(jordfell.server.records.PersonStore.class).named(pier.domainId, "Anna Bergström"))
                 .hasSize(1);
     }
 
@@ -95,7 +95,7 @@ class IntakeApiTest {
                         .post("/api/intake", Map.of("rows", rows, "defaults", all))
                         .status())
                 .isEqualTo(201);
-        var people = pier.server().bean(jordfell.server.roster.PersonStore.class);
+        var people = pier.server().bean(jordfell.server.records.PersonStore.class);
         assertThat(people.named(pier.domainId, "Nora Lund")).hasSize(2);
         assertThat(people.named(pier.domainId, "Tor Lund")).hasSize(1);
     }

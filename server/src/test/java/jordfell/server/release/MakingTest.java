@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
-import jordfell.server.events.EventHub;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.Making.Progress;
 import org.junit.jupiter.api.Test;
@@ -14,7 +13,7 @@ import org.junit.jupiter.api.Test;
 /** One release at a time, seen and cancelled; many devices in order on all cores. */
 class MakingTest {
 
-    private final Making making = new Making(new EventHub());
+    private final Making making = new Making(() -> {});
 
     @Test
     void progressIsSeenUntilTheTurnIsOver() {

@@ -187,7 +187,7 @@ class WaveApiTest {
 
     private String revision(long device) {
         return pier.server()
-                .bean(jordfell.server.release.ReleaseStore.class)
+                .bean(jordfell.server.records.ReleaseStore.class)
                 .latest(device)
                 .orElseThrow()
                 .revision()

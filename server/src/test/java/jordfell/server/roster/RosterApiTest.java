@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.HashMap;
 import java.util.Map;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.ExtensionStore;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import jordfell.server.support.RunningServer.Answer;

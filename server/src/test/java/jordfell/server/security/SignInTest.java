@@ -80,7 +80,7 @@ class SignInTest {
         Pier pier = new Pier(server);
         long id = pier.enrolled("02-4B-7A-05-00-02", "Sealed", "2461", "");
         pier.release(id);
-        String password = server.bean(jordfell.server.roster.ExtensionStore.class)
+        String password = server.bean(jordfell.server.records.ExtensionStore.class)
                 .passwords(pier.extensionId("2461"))
                 .get(0);
         var jdbc = server.bean(jordfell.server.jdbc.Jdbc.class);

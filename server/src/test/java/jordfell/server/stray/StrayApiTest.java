@@ -7,7 +7,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.function.Predicate;
 import jordfell.server.lab.LabService;
-import jordfell.server.roster.ExtensionStore;
+import jordfell.server.records.ExtensionStore;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import jordfell.server.support.UserAgent;

@@ -2,7 +2,7 @@ package jordfell.server.support;
 
 import java.util.List;
 import java.util.Map;
-import jordfell.server.roster.DomainStore;
+import jordfell.server.records.DomainStore;
 import jordfell.server.support.RunningServer.Answer;
 import jordfell.server.support.RunningServer.Client;
 import tools.jackson.databind.JsonNode;

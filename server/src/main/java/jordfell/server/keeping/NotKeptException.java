@@ -1,8 +1,0 @@
-package jordfell.server.keeping;
-
-/** Something was to be kept while nothing can be. */
-public class NotKeptException extends RuntimeException {
-    NotKeptException(Trouble trouble) {
-        super(trouble.words());
-    }
-}

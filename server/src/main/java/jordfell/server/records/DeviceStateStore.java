@@ -1,0 +1,96 @@
+package jordfell.server.records;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import jordfell.server.jdbc.Jdbc;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** What was last computed for each device, kept for lists and filters. */
+@Component
+public class DeviceStateStore {
+
+    /**
+     * A device's state in a row.
+     *
+     * @param progress orders the fleet: held ones first, then by how far along
+     */
+    public record DeviceState(
+            long deviceId,
+            String condition,
+            String rail,
+            String heldAt,
+            String cause,
+            String variant,
+            String word,
+            String sentence,
+            Optional<Instant> since,
+            int tries,
+            boolean pending,
+            boolean releasable,
+            String firmware,
+            String lines,
+            int progress,
+            String released) {}
+
+    private final Jdbc jdbc;
+    private final InstantSource clock;
+
+    DeviceStateStore(Jdbc jdbc, InstantSource clock) {
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    public void put(DeviceState s) {
+        jdbc.update(
+                """
+                merge into device_state (device_id, condition, rail, held_at, cause, variant, word, sentence, since,
+                                         tries, pending, releasable, firmware, lines, progress, released, pending_since)
+                key (device_id) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
+                  case when ? then coalesce((select pending_since from device_state where device_id = ?), ?) end)""",
+                s.deviceId(),
+                s.condition(),
+                s.rail(),
+                s.heldAt(),
+                s.cause(),
+                cut(s.variant(), 200),
+                cut(s.word(), 200),
+                cut(s.sentence(), 1000),
+                s.since().orElse(null),
+                s.tries(),
+                s.pending(),
+                s.releasable(),
+                cut(s.firmware(), 40),
+                cut(s.lines(), 200),
+                s.progress(),
+                s.released(),
+                s.pending(),
+                s.deviceId(),
+                clock.instant());
+    }
+
+    /** Devices that were just enrolled, until their paths are computed: they stand in lists at once. */
+    public void putFresh(List<Long> deviceIds, List<String> lines, List<Boolean> claimed) {
+        List<@Nullable Object[]> rows = new ArrayList<>();
+        for (int i = 0; i < deviceIds.size(); i++) {
+            String rail = claimed.get(i) ? "pwnnnnnnn" : "wwnnnnnnn";
+            rows.add(new @Nullable Object[] {deviceIds.get(i), rail, cut(lines.get(i), 200)});
+        }
+        jdbc.batch("""
+                insert into device_state (device_id, condition, rail, held_at, cause, variant, word, sentence, tries, pending,
+                                          releasable, firmware, lines, progress)
+                values (?, 'PARKED', ?, '', '', '', 'just enrolled', '', 0, true, false, '', ?, 21)""", rows);
+    }
+
+    /** The device carried just now. */
+    public void carried(long deviceId, Instant at) {
+        jdbc.update("update device_state set carried_at = ? where device_id = ?", at, deviceId);
+    }
+
+    private static String cut(String text, int most) {
+        return text.length() <= most ? text : text.substring(0, most - 1) + "…";
+    }
+}

@@ -1,0 +1,309 @@
+package jordfell.server.records;
+
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.identity.ClaimCode;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.path.Standing;
+import jordfell.core.settings.LayerKind;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.Row;
+import org.springframework.stereotype.Component;
+
+/** Devices and their lines. */
+@Component
+public class DeviceStore {
+
+    private static final String SELECT = """
+            select d.*, m.maker, m.name model_name, m.kind, m.family, m.lines, m.keys, m.pages, m.sidecar_keys, m.password_field, m.label_field,
+                   t.name template_name
+            from device d join model m on m.id = d.model_id left join template t on t.id = d.template_id
+            """;
+
+    /** A line of a device; without an extension it is wanted and not bound. */
+    public record Line(int position, Optional<Long> extensionId) {}
+
+    public static final String INSERT_LINE = "insert into line (device_id, position, extension_id) values (?, ?, ?)";
+
+    /** A device to be added. */
+    public record NewDevice(
+            MacAddress mac,
+            String modelId,
+            long siteId,
+            Optional<Long> templateId,
+            String label,
+            Optional<Long> kitId,
+            Optional<Long> batchId,
+            Instant at,
+            String by) {}
+
+    private final Jdbc jdbc;
+
+    DeviceStore(Jdbc jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    public Optional<Device> find(long id) {
+        return jdbc.one(SELECT + "where d.id = ?", DeviceStore::device, id);
+    }
+
+    public Optional<Device> byMac(MacAddress mac) {
+        return jdbc.one(SELECT + "where d.mac = ?", DeviceStore::device, mac.compact());
+    }
+
+    public Optional<Device> byClaim(ClaimCode code) {
+        return jdbc.one(SELECT + "where d.claim_code = ?", DeviceStore::device, code.digits());
+    }
+
+    /** Gives the device this MAC; what claimed it before can't again. */
+    /** Its phone named itself: what comes without a name under its extension is not this phone’s from now on. */
+    public void namesItself(long deviceId) {
+        jdbc.update("update device set names_itself = true where id = ? and not names_itself", deviceId);
+    }
+
+    public boolean hasNamedItself(long deviceId) {
+        return jdbc.one("select names_itself from device where id = ?", row -> row.yes("names_itself"), deviceId)
+                .orElse(false);
+    }
+
+    public void setByHand(long deviceId, boolean on) {
+        jdbc.update("update device set by_hand = ?, version = version + 1 where id = ?", on, deviceId);
+    }
+
+    public void setMac(long deviceId, MacAddress mac) {
+        jdbc.update(
+                "update device set mac = ?, claim_code = null, claim_expires = null, names_itself = false, version = version + 1 "
+                        + "where id = ?",
+                mac.compact(),
+                deviceId);
+    }
+
+    /** Gives the device that waits for this code the MAC; false if another phone was first. */
+    public boolean claim(long deviceId, ClaimCode code, MacAddress mac) {
+        return jdbc.update("""
+                        update device set mac = ?, claim_code = null, claim_expires = null, version = version + 1
+                        where id = ? and claim_code = ? and mac is null""", mac.compact(), deviceId, code.digits()) == 1;
+    }
+
+    public void setClaim(long deviceId, ClaimCode code, Instant expires) {
+        jdbc.update(
+                "update device set claim_code = ?, claim_expires = ?, version = version + 1 where id = ?",
+                code.digits(),
+                expires,
+                deviceId);
+    }
+
+    /** Marks the device as changed, when something that belongs to it was. */
+    public void bump(long deviceId) {
+        jdbc.update("update device set version = version + 1 where id = ?", deviceId);
+    }
+
+    public void setStanding(long deviceId, Standing standing) {
+        jdbc.update("update device set standing = ?, version = version + 1 where id = ?", standing.name(), deviceId);
+    }
+
+    public void setSerial(long deviceId, String serial) {
+        jdbc.update("update device set serial = ?, version = version + 1 where id = ?", serial, deviceId);
+    }
+
+    public List<Long> allIds() {
+        return ids("select id from device order by id");
+    }
+
+    public List<Long> withExtension(long extensionId) {
+        return ids("select device_id id from line where extension_id = ?", extensionId);
+    }
+
+    public List<Long> withExtensions(Collection<Long> extensionIds) {
+        return jdbc.listOf(
+                "select l.device_id id from unnest(cast(? as bigint array)) as u(i) join line l on l.extension_id = u.i",
+                row -> row.number("id"),
+                extensionIds);
+    }
+
+    /** The devices on whose lines these people are. */
+    public List<Long> withPeople(Collection<Long> personIds) {
+        return jdbc.listOf(
+                "select distinct l.device_id id from unnest(cast(? as bigint array)) as u(i) "
+                        + "join extension e on e.person_id = u.i join line l on l.extension_id = e.id",
+                row -> row.number("id"),
+                personIds);
+    }
+
+    /** The devices of models that read a family's files. */
+    public List<Long> ofFamily(String family) {
+        return ids("select d.id from device d join model m on m.id = d.model_id where m.family = ?", family);
+    }
+
+    /** The devices of a domain that have this number on a line. */
+    public List<Long> withNumber(String domain, String number) {
+        return ids("""
+                select l.device_id id from line l join extension e on e.id = l.extension_id
+                join domain m on m.id = e.domain_id where m.name = lower(?) and e.number = ?""", domain, number);
+    }
+
+    /** The devices to which a layer's word may matter. */
+    public List<Long> under(LayerKind layer, String owner) {
+        return ids("select d.id from device d where " + isUnder(layer), owners(layer, owner));
+    }
+
+    /** Whether one of them has changes that were not released. */
+    public boolean anyPendingUnder(LayerKind layer, String owner) {
+        return !ids(
+                        "select d.id from device d join device_state t on t.device_id = d.id where t.pending and ("
+                                + isUnder(layer) + ") limit 1",
+                        owners(layer, owner))
+                .isEmpty();
+    }
+
+    private static String isUnder(LayerKind layer) {
+        return switch (layer) {
+            case MODEL -> "d.model_id = ?";
+            case DOMAIN -> "d.site_id in (select s.id from site s where s.domain_id = ?)";
+            case SITE -> "d.site_id = ?";
+            case TEMPLATE -> """
+                    d.template_id in (
+                      with recursive heir (id) as (
+                        select cast(? as bigint) union select t.id from template t join heir h on t.parent_id = h.id)
+                      select id from heir)""";
+            case KIT -> """
+                    d.kit_id = ? or d.id in (
+                      select l.device_id from line l join extension e on e.id = l.extension_id
+                      join person p on p.id = e.person_id where p.kit_id = ?)""";
+            case EXTENSION -> "d.id in (select l.device_id from line l where l.extension_id = ?)";
+            case DEVICE -> "d.id = ?";
+        };
+    }
+
+    private static Object[] owners(LayerKind layer, String owner) {
+        if (layer == LayerKind.MODEL) {
+            return new Object[] {owner};
+        }
+        Long id = Long.valueOf(owner);
+        return layer == LayerKind.KIT ? new Object[] {id, id} : new Object[] {id};
+    }
+
+    public long add(NewDevice d) {
+        return jdbc.insert(
+                """
+                insert into device (mac, model_id, site_id, template_id, label, kit_id, batch_id, enrolled_at, enrolled_by)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?)""",
+                d.mac().compact(),
+                d.modelId(),
+                d.siteId(),
+                d.templateId().orElse(null),
+                d.label(),
+                d.kitId().orElse(null),
+                d.batchId().orElse(null),
+                d.at(),
+                d.by());
+    }
+
+    /** All claim codes in use. */
+    public List<String> claimCodes() {
+        return jdbc.list("select claim_code from device where claim_code is not null", row -> row.text("claim_code"));
+    }
+
+    /** False if somebody else changed the device since this version. */
+    public boolean change(
+            long id, long version, String modelId, long siteId, Optional<Long> templateId, String label, String note) {
+        return jdbc.update("""
+                        update device set model_id = ?, site_id = ?, template_id = ?, label = ?, note = ?,
+                               version = version + 1
+                        where id = ? and version = ?""", modelId, siteId, templateId.orElse(null), label, note, id, version) == 1;
+    }
+
+    public void remove(long id) {
+        jdbc.inTransaction(() -> {
+            jdbc.update("delete from setting_value where layer = 'DEVICE' and owner = ?", Long.toString(id));
+            jdbc.update("delete from key_layout where layer = 'DEVICE' and owner = ?", Long.toString(id));
+            jdbc.update("delete from device where id = ?", id);
+        });
+    }
+
+    /** The kit it was enrolled with, else that of the person on its first line who has one. */
+    public Optional<KitRef> kit(long deviceId) {
+        return jdbc.one("""
+                select k.id, k.name from device d join kit k on k.id = coalesce(d.kit_id,
+                  (select p.kit_id from line l join extension e on e.id = l.extension_id
+                   join person p on p.id = e.person_id
+                   where l.device_id = d.id and p.kit_id is not null order by l.position limit 1))
+                where d.id = ?""", row -> new KitRef(row.number("id"), row.text("name")), deviceId);
+    }
+
+    public List<Line> lines(long deviceId) {
+        return jdbc.list(
+                "select position, extension_id from line where device_id = ? order by position",
+                row -> new Line(row.integer("position"), row.numberIfAny("extension_id")),
+                deviceId);
+    }
+
+    public void setLines(long deviceId, List<Line> lines) {
+        jdbc.inTransaction(() -> {
+            jdbc.update("delete from line where device_id = ?", deviceId);
+            lines.forEach(line -> jdbc.update(
+                    INSERT_LINE, deviceId, line.position(), line.extensionId().orElse(null)));
+            bump(deviceId);
+        });
+    }
+
+    /** Has the file given out in full again, whatever the device has. */
+    public void resend(long deviceId) {
+        jdbc.update("update device set resend = resend + 1 where id = ?", deviceId);
+    }
+
+    /** How often its file was re-sent. */
+    public int resent(long deviceId) {
+        return jdbc.one("select resend from device where id = ?", row -> row.integer("resend"), deviceId)
+                .orElse(0);
+    }
+
+    private List<Long> ids(String sql, Object... values) {
+        return jdbc.list(sql, row -> row.number("id"), values);
+    }
+
+    private static Device device(Row row) throws java.sql.SQLException {
+        return new Device(
+                row.number("id"),
+                row.textIfAny("mac").map(MacAddress::of),
+                row.textIfAny("claim_code").map(ClaimCode::new),
+                row.timeIfAny("claim_expires"),
+                Standing.valueOf(row.text("standing")),
+                row.text("serial"),
+                new DeviceModel(
+                        row.text("model_id"),
+                        row.text("maker"),
+                        row.text("model_name"),
+                        DeviceKind.valueOf(row.text("kind")),
+                        row.text("family"),
+                        row.integer("lines"),
+                        row.integer("keys"),
+                        row.integer("pages"),
+                        row.integer("sidecar_keys"),
+                        row.integer("password_field"),
+                        row.integer("label_field"),
+                        List.of(),
+                        List.of()),
+                row.number("site_id"),
+                row.numberIfAny("template_id").map(id -> new Device.TemplateRef(id, templateName(row))),
+                row.text("label"),
+                row.text("note"),
+                row.time("enrolled_at"),
+                row.text("enrolled_by"),
+                row.numberIfAny("batch_id"),
+                row.yes("by_hand"),
+                row.number("version"));
+    }
+
+    private static String templateName(Row row) {
+        try {
+            return row.textIfAny("template_name").orElse("");
+        } catch (java.sql.SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,63 @@
+package jordfell.server.records;
+
+import java.util.Optional;
+import jordfell.core.roster.ExtensionDetails;
+
+/**
+ * An extension as it is kept; its password lies elsewhere, sealed.
+ *
+ * @param personId whose it is; empty for a place
+ * @param outside whether it may register from outside
+ * @param permissionClass who may be called with it
+ * @param outgoing the number that others see
+ */
+public record Extension(
+        long id,
+        long domainId,
+        String number,
+        String displayName,
+        Optional<Long> personId,
+        String authUser,
+        int contactLimit,
+        boolean outside,
+        String permissionClass,
+        String outgoing,
+        long version) {
+
+    /** The same with another number and the user that usually goes with it. */
+    public Extension renumbered(String newNumber, String newAuthUser) {
+        return new Extension(
+                id,
+                domainId,
+                newNumber,
+                displayName,
+                personId,
+                newAuthUser,
+                contactLimit,
+                outside,
+                permissionClass,
+                outgoing,
+                version);
+    }
+
+    /** The same, somebody else’s. */
+    public Extension of(Optional<Long> owner) {
+        return new Extension(
+                id,
+                domainId,
+                number,
+                displayName,
+                owner,
+                authUser,
+                contactLimit,
+                outside,
+                permissionClass,
+                outgoing,
+                version);
+    }
+
+    /** What a form or a table may write of it. */
+    public ExtensionDetails.Written written() {
+        return new ExtensionDetails.Written(number, displayName, authUser, contactLimit, permissionClass, outgoing);
+    }
+}

@@ -1,0 +1,91 @@
+package jordfell.server.records;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Optional;
+import jordfell.server.jdbc.Jdbc;
+import org.springframework.stereotype.Component;
+
+/**
+ * Remembers of each device whether its first file was taken, and which of the names and passwords that it was sent still
+ * open its files.
+ */
+@Component
+public class FetchDoor {
+
+    /** A phone whose first fetch broke off after the last byte left here has this long to try again. */
+    static final Duration GRACE = Duration.ofMinutes(5);
+
+    /** A phone that took none of so many files is better reset. */
+    private static final int MOST_PROOFS = 20;
+
+    private final Jdbc jdbc;
+    private final InstantSource clock;
+
+    FetchDoor(Jdbc jdbc, InstantSource clock) {
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    /** Whether nobody has taken the device's first file yet. */
+    public boolean isOpen(long deviceId) {
+        record Taken(Optional<Instant> deliveredAt, Optional<Long> proven) {}
+        return jdbc.one(
+                        "select delivered_at, proven_item from device_fetch where device_id = ?",
+                        row -> new Taken(row.timeIfAny("delivered_at"), row.numberIfAny("proven_item")),
+                        deviceId)
+                .map(t -> t.proven().isEmpty()
+                        && t.deliveredAt()
+                                .map(at -> at.plus(GRACE).isAfter(clock.instant()))
+                                .orElse(true))
+                .orElse(true);
+    }
+
+    /** Lets the device fetch once more without its own name and password: it was reset, or another box took its place. */
+    public void open(long deviceId) {
+        jdbc.update("delete from device_fetch where device_id = ?", deviceId);
+    }
+
+    /** The file went out in full to this address. */
+    public void delivered(long deviceId, String to) {
+        jdbc.update("""
+                merge into device_fetch f using (select cast(? as bigint) id) d on f.device_id = d.id
+                when matched and f.delivered_at is null then update set delivered_at = ?, delivered_to = ?
+                when not matched then insert (device_id, delivered_at, delivered_to) values (d.id, ?, ?)""", deviceId, clock.instant(), to, clock.instant(), to);
+    }
+
+    /**
+     * What was sent to a device that proves a name and a password.
+     *
+     * @param present whether it is what the device is to have now
+     */
+    public record Sent(long item, String proof, boolean present) {}
+
+    /**
+     * The proofs that open the device's files, the present one first: what it has now, and everything since the one that
+     * it proved last. It may hold any of them, as a phone that was switched off has not heard of the newer ones.
+     */
+    public List<Sent> proofs(long deviceId) {
+        return jdbc.list(
+                """
+                select i.id, i.fetch_proof, i.id = r.item_id present from release_item i
+                left join device_release r on r.device_id = i.device_id
+                left join device_fetch f on f.device_id = i.device_id
+                where i.device_id = ? and i.fetch_proof <> '' and i.state <> 'WAITING'
+                and (i.id = r.item_id or i.id >= coalesce(f.proven_item, 0))
+                order by case when i.id = r.item_id then 0 else 1 end, i.id desc limit ?""",
+                row -> new Sent(row.number("id"), row.text("fetch_proof"), row.yes("present")),
+                deviceId,
+                MOST_PROOFS);
+    }
+
+    /** The device proved what it was sent with this item; what came before it opens nothing any more. */
+    public void proved(long deviceId, long item) {
+        jdbc.update("""
+                merge into device_fetch f using (select cast(? as bigint) id) d on f.device_id = d.id
+                when matched and coalesce(f.proven_item, 0) <> ? then update set proven_item = ?
+                when not matched then insert (device_id, proven_item) values (d.id, ?)""", deviceId, item, item, item);
+    }
+}

@@ -1,0 +1,49 @@
+package jordfell.server.records;
+
+/**
+ * A place.
+ *
+ * @param token the unguessable part of its provisioning address
+ * @param subnets CIDR ranges of its phones, separated by blanks
+ * @param publicAddress what the outside sees of it behind NAT
+ * @param natTimeout how long its router remembers a silent UDP flow, in seconds
+ * @param learns how its devices learn the provisioning address
+ * @param access who may fetch configurations here
+ * @param portBase a line's local SIP port is this plus its extension; 0 for no rule
+ */
+public record Site(
+        long id,
+        long domainId,
+        String name,
+        String token,
+        boolean allowsLocalMacs,
+        String subnets,
+        boolean behindNat,
+        String publicAddress,
+        int natTimeout,
+        Learns learns,
+        int portBase,
+        Access access,
+        long version) {
+
+    /**
+     * Who may fetch configurations.
+     *
+     * @param user with which name; empty for none. The password lies elsewhere, sealed.
+     * @param from from which CIDR ranges, divided by blanks; empty for all
+     */
+    public record Access(String user, String from) {}
+
+    /** How devices learn where their configuration is. */
+    public enum Learns {
+        OPTION_66,
+        OPTION_160,
+        BY_HAND,
+        CLAIM_CODE
+    }
+
+    @Override
+    public String toString() {
+        return "Site[" + id + ", " + name + "]";
+    }
+}
