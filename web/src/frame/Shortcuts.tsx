@@ -4,7 +4,7 @@ import { Heading, Key } from '../kit/basics'
 import { Dialog } from '../kit/Dialog'
 import { Glossary } from '../kit/Term'
 import { WORDS } from '../kit/words'
-import { SCREENS } from './screens'
+import type { Subject } from './subject'
 
 const EVERYWHERE = [
   ['/', 'Find a MAC, extension or person'],
@@ -17,8 +17,8 @@ const EVERYWHERE = [
 ]
 
 /** What a key does on every screen, and what Jordfell's own words mean. */
-export function Shortcuts({ onClose }: { onClose: () => void }) {
-  const rows = [...SCREENS.map((s) => [`g ${s.letter}`, s.name]), ...EVERYWHERE]
+export function Shortcuts({ subjects, onClose }: { subjects: Subject[]; onClose: () => void }) {
+  const rows = [...subjects.map((s) => [`g ${s.letter}`, s.name]), ...EVERYWHERE]
   return (
     <Dialog title="Shortcuts and words" onClose={onClose} width="860px">
       <Box display="grid" gridTemplateColumns="270px 1fr" gap="28px" alignItems="start">

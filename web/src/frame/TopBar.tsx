@@ -5,8 +5,8 @@ import type { Schemas } from '../api/client'
 import { useFrame } from '../api/queries'
 import { Brand } from './Brand'
 import { PersonMenu } from './PersonMenu'
-import { SCREENS } from './screens'
 import { Search } from './Search'
+import type { Subject } from './subject'
 import { StaleNote } from './StaleNote'
 
 const Item = chakra(NavLink, {
@@ -31,7 +31,9 @@ const Item = chakra(NavLink, {
   },
 })
 
-export function TopBar({ person, onHelp }: { person: Schemas['SignedIn']; onHelp: () => void }) {
+type Props = { person: Schemas['SignedIn']; subjects: Subject[]; onHelp: () => void }
+
+export function TopBar({ person, subjects, onHelp }: Props) {
   const frame = useFrame().data
   const counts: Record<string, number | undefined> = { '/intake': frame?.knocks, '/triage': frame?.causes }
   return (
@@ -49,10 +51,10 @@ export function TopBar({ person, onHelp }: { person: Schemas['SignedIn']; onHelp
         <Brand />
       </Flex>
       <Flex as="nav" aria-label="Screens" wrap={{ base: 'wrap', lg: 'nowrap' }}>
-        {SCREENS.map((screen, i) => (
+        {subjects.map((screen, i) => (
           <Fragment key={screen.path}>
             {i > 0 && screen.work && <Box alignSelf="center" w="14px" h="1px" bg="line" hideBelow="xl" />}
-            {!screen.work && SCREENS[i - 1]?.work && (
+            {!screen.work && subjects[i - 1]?.work && (
               <Box alignSelf="center" w="1px" h="18px" bg="line" mx={{ base: '4px', xl: '10px' }} />
             )}
             <Item to={screen.path}>

@@ -3,10 +3,11 @@ import { fireEvent, screen } from '@testing-library/react'
 import { useLocation } from 'react-router'
 import { expect, it } from 'vitest'
 import { renderWithAll } from '../test/renderWithAll'
+import { SUBJECTS } from '../subjects'
 import { useShortcuts } from './useShortcuts'
 
 function Place() {
-  useShortcuts(() => {})
+  useShortcuts(SUBJECTS, () => {})
   return (
     <>
       <output>{useLocation().pathname}</output>

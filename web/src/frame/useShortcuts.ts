@@ -1,13 +1,13 @@
 import { useEffect, useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { isTyping } from '../kit/useListKeys'
-import { SCREENS } from './screens'
+import type { Subject } from './subject'
 
 /** How long a g waits for its letter, in milliseconds. */
 const PATIENCE = 1_500
 
 /** Shortcuts that work everywhere: g and a letter, e, / and ?. */
-export function useShortcuts(onHelp: () => void) {
+export function useShortcuts(subjects: Subject[], onHelp: () => void) {
   const navigate = useNavigate()
   // Outlives renders: the screen behind may be drawn anew between the two keys.
   const going = useRef(0)
@@ -17,7 +17,7 @@ export function useShortcuts(onHelp: () => void) {
         return
       if (Date.now() - going.current < PATIENCE) {
         going.current = 0
-        const screen = SCREENS.find((s) => s.letter === e.key)
+        const screen = subjects.find((s) => s.letter === e.key)
         if (screen) void navigate(screen.path)
         return
       }
@@ -31,5 +31,5 @@ export function useShortcuts(onHelp: () => void) {
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [navigate, onHelp])
+  }, [navigate, subjects, onHelp])
 }

@@ -1,4 +1,5 @@
 import { expect, it } from 'vitest'
+import { SUBJECTS } from '../subjects'
 import { titleOf } from './useTitle'
 
 it.each([
@@ -8,5 +9,5 @@ it.each([
   ['/fleetwood', 'Jordfell'],
   ['/', 'Jordfell'],
 ])('%s is %s', (path, title) => {
-  expect(titleOf(path)).toBe(title)
+  expect(titleOf(SUBJECTS, path)).toBe(title)
 })

@@ -1,15 +1,15 @@
 import { useEffect } from 'react'
-import { SCREENS } from './screens'
+import type { Subject } from './subject'
 
 /** What stands in the browser's tab: the screen first, since tabs cut the end. */
-export function titleOf(path: string): string {
-  const screen = SCREENS.find((s) => path === s.path || path.startsWith(`${s.path}/`))
+export function titleOf(subjects: Subject[], path: string): string {
+  const screen = subjects.find((s) => path === s.path || path.startsWith(`${s.path}/`))
   return screen ? `${screen.name} · Jordfell` : 'Jordfell'
 }
 
 /** Keeps the tab's title with the screen, so that many tabs can be told apart. */
-export function useTitle(path: string) {
+export function useTitle(subjects: Subject[], path: string) {
   useEffect(() => {
-    document.title = titleOf(path)
-  }, [path])
+    document.title = titleOf(subjects, path)
+  }, [subjects, path])
 }

@@ -3,6 +3,7 @@ import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { expect, it } from 'vitest'
 import { Shortcuts } from '../frame/Shortcuts'
+import { SUBJECTS } from '../subjects'
 import { renderWithAll } from '../test/renderWithAll'
 import { CONDITIONS, STOPS } from './stops'
 import { Term } from './Term'
@@ -24,7 +25,7 @@ it.each([...STOPS.map(([, label]) => label), ...CONDITIONS.map(([, label]) => la
 )
 
 it('is reached from the page of shortcuts', () => {
-  renderWithAll(<Shortcuts onClose={() => {}} />)
+  renderWithAll(<Shortcuts subjects={SUBJECTS} onClose={() => {}} />)
   expect(screen.getByText('match sheet')).toBeTruthy()
 })
 

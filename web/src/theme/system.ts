@@ -1,4 +1,16 @@
-import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react'
+import { createSystem, defineConfig } from '@chakra-ui/react'
+import { defaultBaseConfig } from '@chakra-ui/react/preset-base'
+import {
+  breakpoints,
+  comboboxSlotRecipe,
+  cssVarsPrefix,
+  cssVarsRoot,
+  globalCss,
+  keyframes,
+  semanticTokens,
+  tokens,
+  tooltipSlotRecipe,
+} from '@chakra-ui/react/theme'
 
 /** Every colour has a light and a dark value; texts keep 4.5:1 on every ground, the edges of fields 3:1. */
 export const colours = {
@@ -31,6 +43,7 @@ export const colours = {
 const config = defineConfig({
   preflight: true,
   theme: {
+    keyframes: { appear: { from: { opacity: 0 }, to: { opacity: 1 } } },
     tokens: {
       fonts: {
         body: { value: '"Atkinson Hyperlegible Next Variable", sans-serif' },
@@ -70,4 +83,18 @@ const config = defineConfig({
   },
 })
 
-export const system = createSystem(defaultConfig, config)
+/** What is used of the library's own theme; its recipes for components that no screen has would be half of the bundle. */
+const used = defineConfig({
+  cssVarsPrefix,
+  cssVarsRoot,
+  globalCss,
+  theme: {
+    breakpoints,
+    keyframes,
+    tokens,
+    semanticTokens,
+    slotRecipes: { combobox: comboboxSlotRecipe, tooltip: tooltipSlotRecipe },
+  },
+})
+
+export const system = createSystem(defaultBaseConfig, used, config)

@@ -1,7 +1,7 @@
 import { Box, Flex, VisuallyHidden, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { Schemas } from '../../api/client'
-import { Act, Faded } from '../../kit/basics'
+import type { Schemas } from '../../../api/client'
+import { Act, Faded } from '../../../kit/basics'
 import { keyWords } from './layout'
 
 type Plan = Schemas['PlanView']

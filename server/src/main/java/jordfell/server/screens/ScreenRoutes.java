@@ -1,4 +1,4 @@
-package jordfell.server.config;
+package jordfell.server.screens;
 
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;

@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { client, type Schemas } from '../../api/client'
-import { unwrap } from '../../api/problem'
-import { useChange } from '../../api/queries'
-import { useUnsaved } from '../../kit/unsaved'
+import { client, type Schemas } from '../../../api/client'
+import { unwrap } from '../../../api/problem'
+import { useChange } from '../../../api/queries'
+import { useUnsaved } from '../../../kit/unsaved'
 import { type Wish, moved, pasted, replaced } from './layout'
 
 /** A layer's keys as they are being laid out; nothing is kept before it is said. */

@@ -1,10 +1,10 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { client, type Schemas } from '../../api/client'
-import { unwrap } from '../../api/problem'
-import { useChange, useSession } from '../../api/queries'
-import { Age } from '../../kit/Age'
-import { Act, Faded } from '../../kit/basics'
-import { Trouble } from '../../kit/Trouble'
+import { client, type Schemas } from '../../../api/client'
+import { unwrap } from '../../../api/problem'
+import { useChange, useSession } from '../../../api/queries'
+import { Age } from '../../../kit/Age'
+import { Act, Faded } from '../../../kit/basics'
+import { Trouble } from '../../../kit/Trouble'
 import { WavePart } from './WavePart'
 
 /** One release: who made it and why, and each of its waves. */

@@ -1,8 +1,8 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { Schemas } from '../../api/client'
-import { Act, Choice, Entry, Faded, LongEntry } from '../../kit/basics'
-import { Field } from '../../kit/Field'
+import type { Schemas } from '../../../api/client'
+import { Act, Choice, Entry, Faded, LongEntry } from '../../../kit/basics'
+import { Field } from '../../../kit/Field'
 import { keyWords, type Wish } from './layout'
 
 type Kind = NonNullable<Wish['kind']>

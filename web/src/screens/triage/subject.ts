@@ -1,0 +1,15 @@
+import { type Subject, later } from '../../frame/subject'
+
+export const triage: Subject = {
+  path: '/triage',
+  name: 'Triage',
+  letter: 'c',
+  work: true,
+  parts: [
+    {
+      path: '/triage/:cause?',
+      Screen: later(() => import('./Triage'), 'Triage'),
+      seen: ['/triage'],
+    },
+  ],
+}

@@ -1,0 +1,11 @@
+import type { Subject } from './frame/subject'
+import { fleet } from './screens/fleet/subject'
+import { intake } from './screens/intake/subject'
+import { lab } from './screens/lab/subject'
+import { roster } from './screens/roster/subject'
+import { settings } from './screens/settings/subject'
+import { templates } from './screens/templates/subject'
+import { triage } from './screens/triage/subject'
+
+/** The work in its order, then what stands beside it. Routes, the bar, shortcuts and titles follow from it. */
+export const SUBJECTS: Subject[] = [intake, roster, templates, fleet, triage, lab, settings]
