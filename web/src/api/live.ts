@@ -23,11 +23,13 @@ function staleBy({ topic, id }: Change): Key[] {
         keys.pending,
         keys.lab,
         keys.releases,
+        keys.extensions,
+        ['extension'],
         ['readiness'],
         ['batches'],
       ]
     case 'KNOCKS':
-      return [keys.knocks, keys.frame, ['claims']]
+      return [keys.knocks, keys.frame, keys.extensions, ['extension'], ['claims']]
     case 'LAB':
       return [keys.lab]
     case 'ROSTER':

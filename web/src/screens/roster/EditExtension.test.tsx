@@ -18,6 +18,7 @@ const extension = {
   permissionClass: '',
   outgoing: '',
   deviceCount: 0,
+  holders: [],
   devices: '',
   firstDeviceId: 0,
   numbers: '',

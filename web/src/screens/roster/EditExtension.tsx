@@ -1,4 +1,4 @@
-import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
@@ -10,6 +10,7 @@ import { Act } from '../../kit/basics'
 import { MakeHandoff } from './MakeHandoff'
 import { PasswordPart } from './PasswordPart'
 import { PinPart } from './PinPart'
+import { Holders } from './Stands'
 
 type Props = { extension: Schemas['ExtensionRow']; mayChange: boolean; onClose: () => void }
 
@@ -97,11 +98,7 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
         </>
       }
     >
-      {extension.devices && (
-        <Box mt="10px" color="faded">
-          On {extension.devices}.
-        </Box>
-      )}
+      <Holders extension={extension} />
       {mayChange && <PasswordPart extension={extension} typed={password} onType={setPassword} />}
       {mayChange && <PinPart extension={extension} typed={pin} onType={setPin} />}
       {handing && <MakeHandoff extension={extension} onClose={() => setHanding(false)} />}

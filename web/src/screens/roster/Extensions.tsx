@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
-import { Act, Faded, Mono } from '../../kit/basics'
+import { Act, Choice, Faded, Mono } from '../../kit/basics'
 import { CutMiddle } from '../../kit/CutMiddle'
 import { Empty } from '../../kit/Empty'
 import { Shown } from '../../kit/Shown'
@@ -14,6 +14,7 @@ import { AddExtension } from './AddExtension'
 import { EditExtension } from './EditExtension'
 import { ExchangeActs } from './ExchangeActs'
 import { RosterFrame } from './RosterFrame'
+import { STANDS, StandsCell, type StandsFilter } from './Stands'
 import { useExtension, useExtensionPages } from './queries'
 import { useDomain } from './useDomain'
 
@@ -22,6 +23,7 @@ type Extension = Schemas['ExtensionRow']
 const COLUMNS: Column<Extension>[] = [
   { heading: 'Extension', cell: (e) => <Mono fontWeight={700}>{e.number}</Mono> },
   { heading: 'Shown as', cell: (e) => <CutMiddle text={e.displayName} /> },
+  { heading: 'Stands', cell: (e) => <StandsCell extension={e} /> },
   {
     heading: 'Person',
     cell: (e) =>
@@ -57,11 +59,12 @@ const COLUMNS: Column<Extension>[] = [
 /** Extensions of people and places and where these ring. */
 export function Extensions() {
   const openId = Number(useParams().id ?? 0)
-  const { domainId, domain, q, search } = useDomain()
+  const { domainId, domain, q, search, at, set } = useDomain()
+  const stands: StandsFilter = STANDS.find(([value]) => value === at('stands'))?.[0] ?? ''
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [places, setPlaces] = useState(false)
   const [adding, setAdding] = useState(false)
-  const extensions = useExtensionPages(domainId, q, places)
+  const extensions = useExtensionPages(domainId, q, places, stands)
   const open = useExtension(openId)
   const rows = extensions.data?.pages.flatMap((p) => p.rows) ?? []
   const navigate = useNavigate()
@@ -77,6 +80,13 @@ export function Extensions() {
             <input type="checkbox" checked={places} onChange={(e) => setPlaces(e.target.checked)} />
             places only
           </chakra.label>
+          <Choice aria-label="How they stand" value={stands} onChange={(e) => set('stands', e.target.value)}>
+            {STANDS.map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </Choice>
           <ExchangeActs what="extensions" domainId={domainId} accounts />
           {mayChange && (
             <Act kind="main" ml="auto" disabled={!domain} onClick={() => setAdding(true)}>
@@ -90,10 +100,12 @@ export function Extensions() {
       <Shown query={extensions} what="The list of extensions">
         {() =>
           rows.length === 0 ? (
-            <Empty title={q ? 'Nothing fits' : 'No extension yet'}>
-              {q
-                ? `No number or name has “${q}”.`
-                : 'Add the first one, draw a run on the number map, or give extensions while enrolling devices.'}
+            <Empty title={q || stands ? 'Nothing fits' : 'No extension yet'}>
+              {stands
+                ? 'No extension stands so: take the filter off to see more.'
+                : q
+                  ? `No number or name has “${q}”.`
+                  : 'Add the first one, draw a run on the number map, or give extensions while enrolling devices.'}
             </Empty>
           ) : (
             <LongTable

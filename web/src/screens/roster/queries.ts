@@ -1,6 +1,7 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
+import type { StandsFilter } from './Stands'
 
 const paged = {
   initialPageParam: '',
@@ -8,13 +9,17 @@ const paged = {
   placeholderData: keepPreviousData,
 }
 
-export const useExtensionPages = (domainId: number, q: string, places: boolean) =>
+export const useExtensionPages = (domainId: number, q: string, places: boolean, stands: StandsFilter = '') =>
   useInfiniteQuery({
     ...paged,
-    queryKey: ['extensions', domainId, q, places],
+    queryKey: ['extensions', domainId, q, places, stands],
     enabled: domainId > 0,
     queryFn: ({ pageParam }) =>
-      unwrap(client.GET('/api/extensions', { params: { query: { domainId, q, places, after: pageParam } } })),
+      unwrap(
+        client.GET('/api/extensions', {
+          params: { query: { domainId, q, places, after: pageParam, ...(stands && { stands }) } },
+        }),
+      ),
   })
 
 export const usePeoplePages = (domainId: number, q: string) =>

@@ -21,6 +21,7 @@ export function useDomain() {
     domain: ground?.domains.find((d) => d.id === domainId),
     q: params.get('q') ?? '',
     search: params.toString(),
+    at: (key: string) => params.get(key) ?? '',
     set,
   }
 }

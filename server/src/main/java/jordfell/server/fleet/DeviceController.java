@@ -8,6 +8,7 @@ import java.util.Optional;
 import jordfell.core.path.Standing;
 import jordfell.server.answer.ActDone;
 import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.history.Contacts;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;

@@ -20,6 +20,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.history.FindingLife;
 import jordfell.core.history.History;
+import jordfell.core.history.LineStanding;
 import jordfell.core.history.Point;
 import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
@@ -34,6 +35,7 @@ import jordfell.server.jdbc.StoreAwayException;
 import jordfell.server.keeping.DataWatch;
 import jordfell.server.records.DeviceStateStore;
 import jordfell.server.records.DeviceStateStore.DeviceState;
+import jordfell.server.records.LineStateStore;
 import jordfell.server.release.NotLookedAt;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -54,6 +56,7 @@ public class PathKeeper implements NotLookedAt {
     private final DeviceCase cases;
     private final Histories histories;
     private final DeviceStateStore states;
+    private final LineStateStore lines;
     private final ApplicationEventPublisher publisher;
     private final DataWatch watch;
     private final InstantSource clock;
@@ -81,12 +84,14 @@ public class PathKeeper implements NotLookedAt {
             DeviceCase cases,
             Histories histories,
             DeviceStateStore states,
+            LineStateStore lines,
             ApplicationEventPublisher publisher,
             DataWatch watch,
             InstantSource clock) {
         this.cases = cases;
         this.histories = histories;
         this.states = states;
+        this.lines = lines;
         this.publisher = publisher;
         this.watch = watch;
         this.clock = clock;
@@ -167,6 +172,7 @@ public class PathKeeper implements NotLookedAt {
         try {
             if (recordsTouched) {
                 records.invalidate(deviceId);
+                lines.forget(deviceId);
             }
             Optional<DeviceFacts> known = Optional.ofNullable(records.getIfPresent(deviceId));
             Optional<DeviceFacts> facts = known.or(() -> cases.facts(deviceId));
@@ -223,6 +229,7 @@ public class PathKeeper implements NotLookedAt {
         }
         DevicePath path = PathComputer.compute(facts, present.reached(), present.at());
         states.put(state(facts, path, present));
+        lines.put(facts.id(), facts.domain().id(), LineStanding.of(path.lines(), present));
         if (path.condition() == Condition.CARRYING || path.condition() == Condition.PROVEN) {
             states.carried(facts.id(), now);
         }

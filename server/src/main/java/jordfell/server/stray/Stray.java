@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.StrayOutcome;
 
 /**
  * An agent that belongs to no enrolled device.
@@ -11,8 +12,7 @@ import jordfell.core.evidence.Observation;
  * @param host the address that it comes from, without the port
  * @param mac what its instance names; empty text if it names none
  * @param claims the enrolled device that it says it is, while that one is registered from elsewhere
- * @param outcome {@code registered}, or what it was answered last
- * @param until when its registration runs out
+ * @param outcome what came of it with what was seen last
  * @param device what somebody said that it is
  * @param newest its newest exchange
  */
@@ -28,13 +28,8 @@ record Stray(
         Instant lastAt,
         long times,
         String peer,
-        String node,
-        String outcome,
-        Optional<Instant> until,
+        StrayOutcome outcome,
         Optional<Long> device,
         boolean ignored,
         boolean refused,
-        List<Observation> newest) {
-
-    static final String REGISTERED = "registered";
-}
+        List<Observation> newest) {}

@@ -11,7 +11,9 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.RegistrationState;
 import jordfell.core.evidence.SipSeen;
+import jordfell.core.evidence.StrayOutcome;
 import jordfell.core.evidence.Ties.Sighted;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.InstanceId;
@@ -118,7 +120,10 @@ class StrayStore implements StrayTaker, AdoptedStrays, RefusedAgents {
                 .filter(s -> s.observation() instanceof SipSeen.Request)
                 .count();
         Optional<Long> claims = seen.stream().flatMap(s -> s.claims().stream()).findFirst();
-        Outcome outcome = Outcome.of(seen, before);
+        StrayOutcome outcome = before.map(Stray::outcome).orElse(StrayOutcome.NONE);
+        for (Sighted sighted : seen) {
+            outcome = outcome.after(sighted.observation());
+        }
         String peer = seen.stream()
                 .flatMap(s -> peer(s.observation()).stream())
                 .reduce((a, b) -> b)
@@ -129,7 +134,7 @@ class StrayStore implements StrayTaker, AdoptedStrays, RefusedAgents {
             jdbc.update(
                     """
                     insert into stray (domain, number, host, agent, mac, claims_id, first_at, last_at, times, peer, node,
-                                       outcome, until_at, data) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""",
+                                       state, outcome, until_at, data) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""",
                     key.domain(),
                     key.number(),
                     key.host(),
@@ -141,53 +146,29 @@ class StrayStore implements StrayTaker, AdoptedStrays, RefusedAgents {
                     asked,
                     cut(peer, 80),
                     cut(outcome.node(), 60),
-                    outcome.words(),
+                    outcome.state().name(),
+                    cut(outcome.words(), 80),
                     outcome.until().orElse(null),
                     EvidenceJson.write(newest));
             return;
         }
-        boolean another = !before.get().outcome().equals(outcome.words());
+        boolean another = before.get().outcome().state() != outcome.state();
         jdbc.update(
                 """
-                update stray set last_at = ?, times = times + ?, peer = ?, node = ?, outcome = ?, until_at = ?, data = ?,
+                update stray set last_at = ?, times = times + ?, peer = ?, node = ?, state = ?, outcome = ?, until_at = ?,
+                  data = ?,
                   claims_id = coalesce(?, claims_id), ignored = ignored and not ? where id = ?""",
                 last,
                 asked,
                 cut(peer, 80),
                 cut(outcome.node(), 60),
-                outcome.words(),
+                outcome.state().name(),
+                cut(outcome.words(), 80),
                 outcome.until().orElse(null),
                 EvidenceJson.write(newest),
                 claims.orElse(null),
-                another && outcome.words().equals(Stray.REGISTERED),
+                another && outcome.state() == RegistrationState.REGISTERED,
                 before.get().id());
-    }
-
-    /** What came of it by now. */
-    private record Outcome(String words, String node, Optional<Instant> until) {
-        static Outcome of(List<Sighted> seen, Optional<Stray> before) {
-            Outcome outcome = new Outcome(
-                    before.map(Stray::outcome).orElse("not answered"),
-                    before.map(Stray::node).orElse(""),
-                    before.flatMap(Stray::until));
-            for (Sighted s : seen) {
-                outcome = outcome.after(s.observation());
-            }
-            return outcome;
-        }
-
-        private Outcome after(Observation o) {
-            if (o instanceof SipSeen.Response response && response.status() >= 300) {
-                String answer = response.message().startLine().substring("SIP/2.0 ".length());
-                return new Outcome(
-                        cut(response.status() == 401 ? "challenged" : answer, 80), response.node(), Optional.empty());
-            } else if (o instanceof BindingChanged binding) {
-                return binding.change().live()
-                        ? new Outcome(Stray.REGISTERED, binding.node(), Optional.of(binding.expiresAt()))
-                        : new Outcome("was registered", binding.node(), Optional.empty());
-            }
-            return o instanceof SipSeen sip ? new Outcome(words, sip.node(), until) : this;
-        }
     }
 
     private void makeRoom(Instant now) {
@@ -298,9 +279,11 @@ class StrayStore implements StrayTaker, AdoptedStrays, RefusedAgents {
                 row.time("last_at"),
                 row.number("times"),
                 row.text("peer"),
-                row.text("node"),
-                row.text("outcome"),
-                row.timeIfAny("until_at"),
+                new StrayOutcome(
+                        RegistrationState.valueOf(row.text("state")),
+                        row.text("outcome"),
+                        row.text("node"),
+                        row.timeIfAny("until_at")),
                 row.numberIfAny("device_id"),
                 row.yes("ignored"),
                 row.yes("refused"),

@@ -6,7 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.diagnosis.PasswordUsed;
 import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.RegistrationState;
 import jordfell.core.evidence.SipSeen;
+import jordfell.core.evidence.StrayOutcome;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.DigestAnswer;
 import jordfell.server.change.Changed;
@@ -149,8 +151,8 @@ class Strays {
         List<Long> holders = devices.withNumber(s.domain(), s.number());
         Optional<Device> holder = holders.stream().findFirst().flatMap(devices::find);
         Optional<Device> claims = s.claims().flatMap(devices::find);
-        boolean registered = s.outcome().equals(Stray.REGISTERED)
-                && s.until().filter(now::isBefore).isPresent();
+        StrayOutcome outcome = s.outcome().at(now);
+        boolean registered = outcome.state() == RegistrationState.REGISTERED;
         return new StrayView(
                 s.id(),
                 s.domain(),
@@ -163,9 +165,9 @@ class Strays {
                 s.firstAt(),
                 s.lastAt(),
                 s.times(),
-                registered || !s.outcome().equals(Stray.REGISTERED) ? s.outcome() : "was registered",
+                outcome.words(),
                 registered,
-                registered ? s.until().orElse(null) : null,
+                outcome.until().orElse(null),
                 password(s),
                 holder.map(Device::label).orElse(""),
                 holder.map(Device::id).orElse(null),

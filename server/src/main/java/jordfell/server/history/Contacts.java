@@ -1,4 +1,4 @@
-package jordfell.server.fleet;
+package jordfell.server.history;
 
 import java.time.Instant;
 import java.util.List;
