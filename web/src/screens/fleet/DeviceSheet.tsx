@@ -20,6 +20,7 @@ import { MatchSheets } from './MatchSheets'
 import { OtherContacts } from './OtherContacts'
 import { Seen } from './Seen'
 import { SocketRow } from './SocketRow'
+import { WhereItIs } from './WhereItIs'
 
 type Props = { id: number; wide: boolean; onWiden: () => void; onClose: () => void }
 
@@ -127,6 +128,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
       )}
       <ByHandLines device={device} mayAct={mayChange} />
       {device.lines.some((l) => l.number) && <OtherContacts id={device.id} />}
+      <WhereItIs where={device.where} model={device.model} />
       {device.kind === 'SOFTPHONE' && <HandoffPart deviceId={device.id} />}
       {device.findings.length === 0 && device.condition !== 'PROVEN' && device.condition !== 'CARRYING' && (
         <MissingList of={{ kind: 'devices', id: device.id }} />

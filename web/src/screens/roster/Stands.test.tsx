@@ -43,7 +43,7 @@ const extension = (...holders: Schemas['HolderView'][]): Schemas['ExtensionRow']
 it.each([
   [[], '–'],
   [[holder({})], 'registered'],
-  [[holder({ state: 'REFUSED', why: '2417’s password' })], 'refused: 2417’s password'],
+  [[holder({ state: 'REFUSED', why: '2417’s password' })], 'refused · 2417’s password'],
   [[holder({ state: 'ENDED' })], 'not any more'],
   [[holder({ state: 'NEVER' })], 'never registered'],
 ] as const)('%# says how the extension stands', (holders, words) => {

@@ -3,7 +3,6 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Age } from '../../kit/Age'
 import { Faded, Heading, Mono } from '../../kit/basics'
-import { Breakable } from '../../kit/Breakable'
 
 type Extension = Schemas['ExtensionRow']
 type Holder = Schemas['HolderView']
@@ -33,15 +32,17 @@ export function StandsCell({ extension }: { extension: Extension }) {
   if (!first) return <Faded>–</Faded>
   const [words, colour] = WORDS[first.state]
   return (
-    <span title={first.name}>
+    <span title={`${first.name} ${first.why}`.trim()}>
       <chakra.span color={colour}>{words}</chakra.span>
-      {first.why && <Faded>: {first.why}</Faded>}
-      {first.since && (
-        <Faded>
-          {' '}
-          · <Age at={first.since} />
-        </Faded>
-      )}
+      <Faded>
+        {first.since && (
+          <>
+            {' '}
+            · <Age at={first.since} />
+          </>
+        )}
+        {first.why && ` · ${first.why}`}
+      </Faded>
     </span>
   )
 }
@@ -72,13 +73,17 @@ function Name({ holder }: { holder: Holder }) {
   if (holder.deviceId > 0)
     return (
       <>
-        <Link to={`/fleet/${holder.deviceId}`}>{holder.name}</Link>
+        <chakra.span color="fjord">
+          <Link to={`/fleet/${holder.deviceId}`}>{holder.name}</Link>
+        </chakra.span>
         {holder.byHand && <Faded> by hand</Faded>}
       </>
     )
   return (
     <>
-      <Link to="/intake">{holder.name || 'An agent without a name'}</Link>
+      <chakra.span color="fjord">
+        <Link to="/intake">{holder.name || 'An agent without a name'}</Link>
+      </chakra.span>
       <Faded>, no device on record,</Faded>
     </>
   )
@@ -95,10 +100,7 @@ function State({ holder }: { holder: Holder }) {
         {holder.peer && (
           <>
             {' '}
-            from{' '}
-            <Mono>
-              <Breakable text={holder.peer} />
-            </Mono>
+            from <Mono whiteSpace="nowrap">{holder.peer}</Mono>
           </>
         )}
         {holder.since && (

@@ -20,3 +20,7 @@ update stray set state = case
   when outcome = 'was registered' then 'ENDED'
   when outcome in ('challenged', 'not answered') then 'NEVER'
   else 'REFUSED' end;
+
+-- From where a device was heard, and what it says it is: for the search.
+alter table device_state add column places varchar(300) default '' not null;
+alter table device_state add column says varchar(200) default '' not null;

@@ -16,6 +16,7 @@ import jordfell.core.path.DevicePath;
 import jordfell.core.path.PathComputer;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.device.MacMakers;
 import jordfell.server.history.DomainSecrets;
 import jordfell.server.history.EpisodeStore;
 import jordfell.server.history.FindingStore;
@@ -30,12 +31,14 @@ class DeviceCase {
     /**
      * Everything known of a device at one moment.
      *
+     * @param macMaker whose block its MAC lies in; empty if nobody's on record
      * @param findings open ones, the first explaining most
      * @param past findings that are over
      * @param letGoUntil evidence from before this is kept no more
      */
     record Opened(
             Assembled records,
+            String macMaker,
             CaseOf device,
             List<Finding> findings,
             List<FindingStore.Past> past,
@@ -48,6 +51,7 @@ class DeviceCase {
     private final FindingStore findings;
     private final HistoryStore store;
     private final DomainSecrets secrets;
+    private final MacMakers makers;
     private final InstantSource clock;
 
     DeviceCase(
@@ -57,6 +61,7 @@ class DeviceCase {
             FindingStore findings,
             HistoryStore store,
             DomainSecrets secrets,
+            MacMakers makers,
             InstantSource clock) {
         this.facts = facts;
         this.histories = histories;
@@ -64,6 +69,7 @@ class DeviceCase {
         this.findings = findings;
         this.store = store;
         this.secrets = secrets;
+        this.makers = makers;
         this.clock = clock;
     }
 
@@ -81,6 +87,7 @@ class DeviceCase {
             CaseOf device = new CaseOf(records.facts(), present.reached(), recent, path, book, now);
             return new Opened(
                     records,
+                    records.device().mac().map(makers::of).orElse(""),
                     device,
                     present.lives().stream().map(FindingLife::finding).toList(),
                     findings.past(deviceId),

@@ -12,6 +12,7 @@ import jordfell.core.diagnosis.Certainty;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.MatchSheet;
 import jordfell.core.diagnosis.Remedy;
+import jordfell.core.milestone.Whereabouts;
 import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
@@ -20,6 +21,7 @@ import jordfell.core.path.Standing;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
+import jordfell.core.planning.Networks;
 import jordfell.server.history.FindingStore;
 import jordfell.server.records.Device;
 import jordfell.server.records.ModelStore;
@@ -63,6 +65,7 @@ record DeviceSheet(
         List<FindingStore.Past> past,
         List<LineView> lines,
         List<ByHandLine> byHandLines,
+        WhereView where,
         List<MatchSheet> match,
         List<SeenView> seen,
         @Nullable Instant letGoUntil) {
@@ -135,6 +138,16 @@ record DeviceSheet(
     /** A number that it registers, and that is not on record for it: somebody typed it. */
     record ByHandLine(String number, String contact, String node, Instant until) {}
 
+    /**
+     * Where it was heard from, and what it says it is.
+     *
+     * @param macMaker whose block its MAC lies in; empty if nobody's on record
+     */
+    record WhereView(List<PlaceView> registered, @Nullable PlaceView fetched, String says, String macMaker) {}
+
+    /** @param page the phone's own page; empty if the address is not one of its site's networks */
+    record PlaceView(String address, String page) {}
+
     static DeviceSheet of(DeviceCase.Opened opened, ModelStore.Firmware rules) {
         DeviceFacts facts = opened.device().facts();
         DevicePath path = opened.device().path();
@@ -180,6 +193,7 @@ record DeviceSheet(
                 opened.past(),
                 lines(opened),
                 byHandLines(opened),
+                where(opened),
                 MatchSheet.of(opened.device()),
                 newestFirst(SeenView.of(opened.episodes(), facts)),
                 opened.letGoUntil().orElse(null));
@@ -206,6 +220,20 @@ record DeviceSheet(
                     live ? status.binding().get().node() : ""));
         }
         return views;
+    }
+
+    private static WhereView where(DeviceCase.Opened opened) {
+        Whereabouts where = Whereabouts.of(opened.device().reached());
+        List<String> networks = Networks.of(opened.records().site().subnets());
+        return new WhereView(
+                where.registered().stream().map(peer -> place(peer, networks)).toList(),
+                where.fetched().isEmpty() ? null : place(where.fetched(), networks),
+                where.says(),
+                opened.macMaker());
+    }
+
+    private static PlaceView place(String address, List<String> networks) {
+        return new PlaceView(address, Whereabouts.page(address, networks).orElse(""));
     }
 
     private static List<ByHandLine> byHandLines(DeviceCase.Opened opened) {

@@ -5,13 +5,13 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Condition;
+import jordfell.core.search.Typed;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
 import jordfell.server.jdbc.RowMapper;
@@ -111,7 +111,8 @@ class FleetController {
         Optional<Condition> wanted = Arrays.stream(Condition.values())
                 .filter(c -> c.name().equals(condition))
                 .findFirst();
-        FleetIndex.Page page = index.page(new FleetIndex.Filter(siteId, wanted, fragment(q), batchId), after, PAGE);
+        FleetIndex.Page page =
+                index.page(new FleetIndex.Filter(siteId, wanted, Typed.fragment(q), batchId), after, PAGE);
         return new Fleet(
                 rows(page.ids()),
                 page.total(),
@@ -134,7 +135,7 @@ class FleetController {
     /** Devices, extensions and people that fit what was typed. */
     @GetMapping("/search")
     List<Hit> search(@RequestParam String q) {
-        String fragment = fragment(q);
+        String fragment = Typed.fragment(q);
         if (fragment.isEmpty()) {
             return List.of();
         }
@@ -160,14 +161,6 @@ class FleetController {
                                 row.text("department") + " · " + row.text("domain")),
                         id)));
         return hits;
-    }
-
-    /** What is looked for: a piece of a MAC may be typed with any separators. */
-    private static String fragment(String typed) {
-        String text = typed.strip().toLowerCase(Locale.ROOT);
-        String digits = text.replaceAll("[:\\-. ]", "");
-        boolean mac = text.matches(".*[:\\-.].*") && digits.matches("[0-9a-f]{2,12}");
-        return mac ? digits : text;
     }
 
     private static String address(Row row) throws java.sql.SQLException {

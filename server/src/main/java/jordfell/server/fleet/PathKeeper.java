@@ -22,6 +22,7 @@ import jordfell.core.history.FindingLife;
 import jordfell.core.history.History;
 import jordfell.core.history.LineStanding;
 import jordfell.core.history.Point;
+import jordfell.core.milestone.Whereabouts;
 import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
@@ -29,6 +30,7 @@ import jordfell.core.path.PathComputer;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
+import jordfell.server.device.MacMakers;
 import jordfell.server.history.Histories;
 import jordfell.server.history.Moved;
 import jordfell.server.jdbc.StoreAwayException;
@@ -57,6 +59,7 @@ public class PathKeeper implements NotLookedAt {
     private final Histories histories;
     private final DeviceStateStore states;
     private final LineStateStore lines;
+    private final MacMakers makers;
     private final ApplicationEventPublisher publisher;
     private final DataWatch watch;
     private final InstantSource clock;
@@ -85,6 +88,7 @@ public class PathKeeper implements NotLookedAt {
             Histories histories,
             DeviceStateStore states,
             LineStateStore lines,
+            MacMakers makers,
             ApplicationEventPublisher publisher,
             DataWatch watch,
             InstantSource clock) {
@@ -92,6 +96,7 @@ public class PathKeeper implements NotLookedAt {
         this.histories = histories;
         this.states = states;
         this.lines = lines;
+        this.makers = makers;
         this.publisher = publisher;
         this.watch = watch;
         this.clock = clock;
@@ -236,12 +241,13 @@ public class PathKeeper implements NotLookedAt {
         return true;
     }
 
-    private static DeviceState state(DeviceFacts facts, DevicePath path, Point present) {
+    private DeviceState state(DeviceFacts facts, DevicePath path, Point present) {
         Optional<Finding> finding =
                 present.lives().stream().map(FindingLife::finding).findFirst();
         StopReport at = path.stop(path.at());
         long passed =
                 path.stops().stream().filter(s -> s.state() == StopState.PASSED).count();
+        Whereabouts where = Whereabouts.of(present.reached());
         int rank = path.condition() == Condition.HELD ? 0 : path.condition() == Condition.SILENT ? 10 : 20;
         return new DeviceState(
                 facts.id(),
@@ -263,7 +269,9 @@ public class PathKeeper implements NotLookedAt {
                                 .map(l -> l.extension().map(e -> e.number()).orElse("–"))
                                 .toList()),
                 rank + (int) passed,
-                facts.released().map(r -> r.revision().id()).orElse(""));
+                facts.released().map(r -> r.revision().id()).orElse(""),
+                String.join(" ", where.hosts()),
+                (where.says() + " " + facts.mac().map(makers::of).orElse("")).strip());
     }
 
     private static String word(DevicePath path, StopReport at, Optional<Finding> finding) {

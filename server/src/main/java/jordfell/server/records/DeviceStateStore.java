@@ -17,6 +17,8 @@ public class DeviceStateStore {
      * A device's state in a row.
      *
      * @param progress orders the fleet: held ones first, then by how far along
+     * @param places from where it was heard
+     * @param says what it says it is, and whose block its MAC lies in
      */
     public record DeviceState(
             long deviceId,
@@ -34,7 +36,9 @@ public class DeviceStateStore {
             String firmware,
             String lines,
             int progress,
-            String released) {}
+            String released,
+            String places,
+            String says) {}
 
     private final Jdbc jdbc;
     private final InstantSource clock;
@@ -48,8 +52,8 @@ public class DeviceStateStore {
         jdbc.update(
                 """
                 merge into device_state (device_id, condition, rail, held_at, cause, variant, word, sentence, since,
-                                         tries, pending, releasable, firmware, lines, progress, released, pending_since)
-                key (device_id) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
+                                         tries, pending, releasable, firmware, lines, progress, released, places, says, pending_since)
+                key (device_id) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
                   case when ? then coalesce((select pending_since from device_state where device_id = ?), ?) end)""",
                 s.deviceId(),
                 s.condition(),
@@ -67,6 +71,8 @@ public class DeviceStateStore {
                 cut(s.lines(), 200),
                 s.progress(),
                 s.released(),
+                cut(s.places(), 300),
+                cut(s.says(), 200),
                 s.pending(),
                 s.deviceId(),
                 clock.instant());

@@ -59,7 +59,7 @@ public class FleetIndex {
                      || chr(10) || coalesce((select listagg(distinct p.name, chr(10)) from line l
                           join extension e on e.id = l.extension_id join person p on p.id = e.person_id
                           where l.device_id = d.id), '')
-                     || chr(10) || m.maker || ' ' || m.name || chr(10) || s.name || chr(10) || t.firmware || chr(10) || t.word text
+                     || chr(10) || m.maker || ' ' || m.name || chr(10) || s.name || chr(10) || t.firmware || chr(10) || t.word || chr(10) || t.places || chr(10) || t.says text
             from %s device d %s join device_state t on t.device_id = d.id
             join model m on m.id = d.model_id join site s on s.id = d.site_id""";
 

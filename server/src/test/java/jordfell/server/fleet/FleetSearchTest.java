@@ -8,6 +8,7 @@ import java.util.Map;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 /** A list is narrowed by whatever it shows. */
 class FleetSearchTest {
@@ -38,6 +39,25 @@ class FleetSearchTest {
                 return !text.isEmpty() && finds("/api/devices", text, "Sounding lead");
             });
         }
+    }
+
+    @Test
+    void devicesAreFoundByWhereTheyAreAndWhatTheySayTheyAre() {
+        String mac = "02-4B-7A-0C-00-02";
+        long device = pier.enrolled(mac, "Plumb line", "2105", "");
+        pier.release(device);
+        pier.unbox(mac);
+        RunningServer.untilLong("registers", () -> pier.rail(device).startsWith("ppppppp"));
+        JsonNode where = pier.sheet(device).path("where");
+        String address = where.path("registered").path(0).path("address").asString();
+        String host = address.substring(0, address.indexOf(':'));
+        assertThat(where.path("says").asString()).startsWith("Korrin");
+        assertThat(where.path("macMaker").asString()).isEqualTo("Korrin");
+        assertThat(where.path("fetched").path("address").asString()).isNotEmpty();
+        RunningServer.until("found by " + host, () -> finds("/api/devices", host, "Plumb line"));
+        assertThat(finds("/api/devices", where.path("says").asString(), "Plumb line"))
+                .isTrue();
+        assertThat(finds("/api/search", host, "Plumb line")).isTrue();
     }
 
     @Test

@@ -1,0 +1,43 @@
+// @vitest-environment happy-dom
+import { screen } from '@testing-library/react'
+import { expect, it } from 'vitest'
+import { renderWithAll } from '../../test/renderWithAll'
+import { WhereItIs } from './WhereItIs'
+
+const place = (address: string, page = '') => ({ address, page })
+
+it('a device that was never heard is nowhere', () => {
+  const { container } = renderWithAll(
+    <WhereItIs where={{ registered: [], says: '', macMaker: 'Korrin' }} model="Korrin K24" />,
+  )
+  expect(container.textContent).toBe('')
+})
+
+it('its own page is offered where the address is one of its site’s', () => {
+  renderWithAll(
+    <WhereItIs
+      where={{
+        registered: [place('192.0.2.14:5062', 'http://192.0.2.14/')],
+        fetched: place('203.0.113.9'),
+        says: 'Korrin K24/2.4.1',
+        macMaker: 'Korrin',
+      }}
+      model="Korrin K24"
+    />,
+  )
+  const links = screen.getAllByRole('link')
+  expect(links.map((l) => l.getAttribute('href'))).toEqual(['http://192.0.2.14/'])
+  expect(screen.getByText('203.0.113.9')).toBeTruthy()
+  expect(screen.getByText('Korrin K24/2.4.1')).toBeTruthy()
+  expect(screen.queryByText('MAC of')).toBeNull()
+})
+
+it('a MAC of another maker than the record’s is told', () => {
+  renderWithAll(
+    <WhereItIs
+      where={{ registered: [], fetched: place('192.0.2.1'), says: '', macMaker: 'Sandvig' }}
+      model="Korrin K24"
+    />,
+  )
+  expect(screen.getByText('Sandvig')).toBeTruthy()
+})
