@@ -35,7 +35,10 @@ type Props = { person: Schemas['SignedIn']; subjects: Subject[]; onHelp: () => v
 
 export function TopBar({ person, subjects, onHelp }: Props) {
   const frame = useFrame().data
-  const counts: Record<string, number | undefined> = { '/intake': frame?.knocks, '/triage': frame?.causes }
+  const counts: Record<string, number | undefined> = {
+    '/intake': frame && frame.knocks + frame.strays,
+    '/triage': frame?.causes,
+  }
   return (
     <Flex
       as="header"

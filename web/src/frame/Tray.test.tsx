@@ -6,6 +6,7 @@ import { Tray } from './Tray'
 
 const nothing = {
   knocks: 0,
+  strays: 0,
   causes: 0,
   pending: 0,
   pendingReady: 0,

@@ -73,6 +73,12 @@ export function Forecast({ forecast: f }: Props) {
           {o.label}: {o.why}
         </Note>
       ))}
+      {f.overwritten.map((o) => (
+        <Note key={o.change}>
+          {o.change} on {o.devices.labels.slice(0, 3).join(', ')}
+          {o.devices.count > 3 && ` and ${o.devices.count - 3} more`}: put it on record first to keep it.
+        </Note>
+      ))}
       {f.unfit.map((u) => (
         <Note key={u.change}>
           {u.change}, on {u.devices.labels.slice(0, 3).join(', ')}

@@ -40,6 +40,7 @@ const forecast = {
   leftOut: [],
   waiting: none,
   unfit: [],
+  overwritten: [],
 }
 
 it('while another search is being answered nothing can be released', async () => {

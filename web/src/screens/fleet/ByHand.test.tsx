@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor } from '@testing-library/react'
-import { expect, it } from 'vitest'
+import { expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { Before } from './Before'
@@ -91,7 +91,60 @@ it('where no line is left it is only told', () => {
   serverSays({})
   renderWithAll(<ByHandLines device={device({ byHandLines: BY_HAND, modelLines: 1 })} mayAct />)
   expect(screen.getByText('2430')).toBeTruthy()
-  expect(screen.queryByRole('button')).toBeNull()
+  expect(screen.queryByRole('button', { name: /on record/ })).toBeNull()
+  expect(screen.getByRole('button', { name: 'Leave it alone' })).toBeTruthy()
+})
+
+it('a number is left alone for good, and told again when that is wished', async () => {
+  const left = '/api/devices/9/by-hand-lines/2430/left-alone'
+  const asked = serverSays({ [`POST ${left}`]: { status: 204 }, [`DELETE ${left}`]: { status: 204 } })
+  const { unmount } = renderWithAll(<ByHandLines device={device({ byHandLines: BY_HAND })} mayAct />)
+  fireEvent.click(screen.getByRole('button', { name: 'Leave it alone' }))
+  await waitFor(() => expect(asked.map((a) => a.what)).toContain(`POST ${left}`))
+  unmount()
+  const kept = BY_HAND.map((l) => ({ ...l, leftAlone: true }))
+  renderWithAll(<ByHandLines device={device({ byHandLines: kept })} mayAct />)
+  expect(screen.getByText(/left alone/)).toBeTruthy()
+  expect(screen.queryByRole('button', { name: /on record/ })).toBeNull()
+  fireEvent.click(screen.getByRole('button', { name: 'Tell it again' }))
+  await waitFor(() => expect(asked.map((a) => a.what)).toContain(`DELETE ${left}`))
+})
+
+it('a card is printed with its passwords once, by one who says why', async () => {
+  serverSays({
+    'GET /api/devices/9/card': { body: CARD },
+    'GET /api/session': { body: { role: 'TECHNICIAN' } },
+    'POST /api/devices/9/card/print': (body) =>
+      (body as { reason: string }).reason === ''
+        ? {
+            status: 422,
+            body: { fields: [{ pointer: '/reason', reason: 'The reason is missing.', hint: 'Write one.' }] },
+          }
+        : { body: [{ line: 1, password: 'gull-slipway-12' }] },
+  })
+  const print = vi.fn()
+  vi.stubGlobal('print', print)
+  renderWithAll(<CredentialsCard device={device({})} onClose={() => {}} />)
+  fireEvent.click(await screen.findByRole('button', { name: 'Print with the passwords…' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Print once' }))
+  await screen.findByText(/The reason is missing/)
+  expect(print).not.toHaveBeenCalled()
+  fireEvent.change(screen.getByLabelText(/Why they are/), { target: { value: 'for the bridge' } })
+  fireEvent.click(screen.getByRole('button', { name: 'Print once' }))
+  await screen.findByText('gull-slipway-12')
+  expect(print).toHaveBeenCalledOnce()
+  fireEvent(window, new Event('afterprint'))
+  await waitFor(() => expect(screen.queryByText('gull-slipway-12')).toBeNull())
+})
+
+it('who only looks prints no passwords', async () => {
+  serverSays({
+    'GET /api/devices/9/card': { body: CARD },
+    'GET /api/session': { body: { role: 'VIEWER' } },
+  })
+  renderWithAll(<CredentialsCard device={device({})} onClose={() => {}} />)
+  await screen.findByText('Number')
+  expect(screen.queryByRole('button', { name: /Print/ })).toBeNull()
 })
 
 const past = (n: number) => ({

@@ -23,6 +23,14 @@ export function ByHandLines({ device, mayAct }: Props) {
       }),
     )
   })
+  const alone = useChange((line: Schemas['ByHandLine']) => {
+    const at = { params: { path: { id: device.id, number: line.number } } }
+    return unwrap(
+      line.leftAlone
+        ? client.DELETE('/api/devices/{id}/by-hand-lines/{number}/left-alone', at)
+        : client.POST('/api/devices/{id}/by-hand-lines/{number}/left-alone', at),
+    )
+  })
   return (
     <>
       {device.byHandLines.map((line) => (
@@ -30,17 +38,23 @@ export function ByHandLines({ device, mayAct }: Props) {
           <Box>
             by hand <Mono>{line.number}</Mono>{' '}
             <Faded>
-              registered at {line.node} until {clock(line.until)}, not on record for it
+              registered at {line.node} until {clock(line.until)}
+              {line.leftAlone ? ', left alone' : ', not on record for it'}
             </Faded>
           </Box>
-          {mayAct && numbers.length < device.modelLines && (
+          {mayAct && !line.leftAlone && numbers.length < device.modelLines && (
             <Act kind="quiet" disabled={keep.isPending} onClick={() => keep.mutate(line.number)}>
               Put it on record as line {placed(numbers, line.number).indexOf(line.number) + 1}
             </Act>
           )}
+          {mayAct && (
+            <Act kind="quiet" disabled={alone.isPending} onClick={() => alone.mutate(line)}>
+              {line.leftAlone ? 'Tell it again' : 'Leave it alone'}
+            </Act>
+          )}
         </Flex>
       ))}
-      <Trouble error={keep.error} />
+      <Trouble error={keep.error ?? alone.error} />
     </>
   )
 }

@@ -1,12 +1,14 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { Copy } from '../../kit/Copy'
 import { Dialog } from '../../kit/Dialog'
 import { Shown } from '../../kit/Shown'
-import { Act, Faded, Grid, Mono } from '../../kit/basics'
+import { Faded, Grid, Mono } from '../../kit/basics'
 import { RevealSecret } from '../roster/RevealSecret'
+import { PrintCard } from './PrintCard'
 
 type Props = { device: Schemas['DeviceSheet']; onClose: () => void }
 
@@ -16,12 +18,21 @@ export function CredentialsCard({ device, onClose }: Props) {
     queryKey: ['device', device.id, 'card'],
     queryFn: () => unwrap(client.GET('/api/devices/{id}/card', { params: { path: { id: device.id } } })),
   })
+  const [printed, setPrinted] = useState<Schemas['CardSecret'][]>([])
+  // What was asked for to be printed is on the paper, and nowhere else afterwards.
+  useEffect(() => {
+    if (printed.length === 0) return
+    const done = () => setPrinted([])
+    window.addEventListener('afterprint', done)
+    window.print()
+    return () => window.removeEventListener('afterprint', done)
+  }, [printed])
   return (
     <Dialog
       title={`Credentials card of ${device.label}`}
       onClose={onClose}
       width="640px"
-      footer={<Act onClick={() => window.print()}>Print what is shown</Act>}
+      footer={<PrintCard device={device} onPrint={setPrinted} />}
     >
       <Shown query={cards} what="What is typed into it">
         {(all) => (
@@ -43,7 +54,9 @@ export function CredentialsCard({ device, onClose }: Props) {
                           {row.what}
                         </chakra.th>
                         <td>
-                          {row.what === 'Password' ? (
+                          {row.what === 'Password' && printed.some((p) => p.line === card.line) ? (
+                            <Mono fontSize="14px">{printed.find((p) => p.line === card.line)?.password}</Mono>
+                          ) : row.what === 'Password' ? (
                             <RevealSecret extensionId={card.extensionId} secret="password" />
                           ) : (
                             <Flex gap="8px" align="baseline" wrap="wrap">

@@ -1,11 +1,10 @@
 import { Box } from '@chakra-ui/react'
 import { useNavigate } from 'react-router'
-import { client } from '../../api/client'
+import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { ChoiceField, TextField, WholeField } from '../../form/fields'
 import { FormDialog } from '../../form/FormDialog'
 import { useForm } from '../../form/useForm'
-import { useFamilies } from './queries'
 
 const LABELS = {
   maker: 'Maker',
@@ -15,18 +14,19 @@ const LABELS = {
   family: 'Reads files of the family',
 } as const
 
-/** A model that nobody supports: its maker and name as it tells them itself, and the family whose files it reads. */
-export function AddModel({ onClose }: { onClose: () => void }) {
-  const families = useFamilies().data ?? []
+/** A model that nobody supports: its maker and name as it tells them itself, and the family whose files it reads, if any. */
+type Props = { families: Schemas['FamilyForm'][]; onClose: () => void }
+
+export function AddModel({ families, onClose }: Props) {
   const navigate = useNavigate()
   const form = useForm({
     what: 'a new model',
     labels: LABELS,
-    known: { maker: '', name: '', lines: 1, keys: 0, family: '' },
+    known: { maker: '', name: '', lines: 1, keys: 0, family: families[0]?.id ?? '' },
     send: (wish) =>
       unwrap(
         client.POST('/api/models', {
-          body: { ...wish, family: wish.family || (families[0]?.id ?? ''), kind: 'DESK_PHONE' },
+          body: { ...wish, kind: 'DESK_PHONE' },
         }),
       ),
     kept: ({ id }) => {
@@ -52,7 +52,10 @@ export function AddModel({ onClose }: { onClose: () => void }) {
             <ChoiceField
               form={form}
               at="family"
-              options={families.map((f) => [f.id ?? '', f.name ?? ''] as const)}
+              options={[
+                ...families.map((f) => [f.id ?? '', f.name ?? ''] as const),
+                ['', 'none: it is set by hand'] as const,
+              ]}
             />
           </Box>
         </>

@@ -14,7 +14,7 @@ import { AddModel } from './AddModel'
 import { Chooser } from './Chooser'
 import { Firmware } from './Firmware'
 import { KeepBar } from './KeepBar'
-import { useModels } from './queries'
+import { useFamilies, useModels } from './queries'
 
 type Model = Schemas['ModelForm']
 type Verdict = Schemas['FeatureView']['verdict']
@@ -30,6 +30,7 @@ const VERDICTS: [Verdict, string, string][] = [
 export function Models({ open }: { open: string }) {
   const models = useModels()
   const chosen = models.data?.find((m) => m.id === open) ?? models.data?.[0]
+  const families = useFamilies()
   const [adding, setAdding] = useState(false)
   const mayChange = useSession().data?.role !== 'VIEWER'
   return (
@@ -51,7 +52,7 @@ export function Models({ open }: { open: string }) {
         )
       }
     >
-      {adding && <AddModel onClose={() => setAdding(false)} />}
+      {adding && families.data && <AddModel families={families.data} onClose={() => setAdding(false)} />}
       <Trouble error={models.error} />
       {chosen && (
         <>
@@ -120,7 +121,10 @@ function ModelSheet({ model }: { model: Model }) {
           {model.name}
         </chakra.h2>
         <Faded>
-          {KIND[model.kind ?? '']} of the {model.family} family
+          {KIND[model.kind ?? '']}
+          {model.family
+            ? ` of the ${model.family} family`
+            : ' that is set by hand: nobody makes files for it'}
         </Faded>
       </Flex>
       <Heading>What it holds</Heading>

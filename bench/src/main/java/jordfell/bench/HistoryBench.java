@@ -79,7 +79,8 @@ final class HistoryBench {
                 Optional.of(new DeviceFacts.ReleaseFacts(1, REVISION, START, "Lena Ravn", List.of())),
                 Optional.empty(),
                 Duration.ofMinutes(15),
-                false);
+                false,
+                List.of());
     }
 
     /** Microseconds for one step of a phone that carries, after so many observations. */

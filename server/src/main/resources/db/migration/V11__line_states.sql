@@ -24,3 +24,10 @@ update stray set state = case
 -- From where a device was heard, and what it says it is: for the search.
 alter table device_state add column places varchar(300) default '' not null;
 alter table device_state add column says varchar(200) default '' not null;
+
+-- Numbers that somebody typed into a device and that are to be left alone.
+create table left_line (
+  device_id bigint not null references device (id) on delete cascade,
+  number varchar(60) not null,
+  primary key (device_id, number)
+);

@@ -7,7 +7,7 @@ import jordfell.core.keys.KeyBank;
  * A model of device and what it can hold.
  *
  * @param id stable key, such as {@code korrin-k24}
- * @param family the dialect it reads
+ * @param family the dialect it reads; empty if nobody makes files for it
  * @param lines most lines it can register
  * @param keys programmable keys on one page
  * @param pages how many pages of keys it turns
@@ -58,5 +58,10 @@ public record DeviceModel(
 
     public String fullName() {
         return maker + " " + name;
+    }
+
+    /** Whether files are made for it; without, a person types what it needs. */
+    public boolean readsFiles() {
+        return !family.isEmpty();
     }
 }

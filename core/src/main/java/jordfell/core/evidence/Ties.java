@@ -43,8 +43,11 @@ public final class Ties {
     /** What the records say. */
     public interface Holders {
 
-        /** The only device that has this extension and that is not known to name itself. */
-        Optional<Long> soleUnnamed(String domain, String number);
+        /** The devices that have this extension and are not known to name themselves. */
+        List<Long> unnamed(String domain, String number);
+
+        /** Whether a device took a configuration or registered from this address. */
+        boolean wasAt(long device, String host);
 
         /** From which address and port a device was registered when this was kept last; empty if it is not registered. */
         Optional<String> registeredFrom(long device);
@@ -64,10 +67,7 @@ public final class Ties {
         if (o instanceof BindingChanged binding) {
             return bound(seen, binding, holders);
         } else if (o instanceof Pinged ping) {
-            return List.of(new Tied(
-                    seen,
-                    seen.claims()
-                            .or(() -> unnamed(seen).flatMap(s -> holders.soleUnnamed(s.domain(), ping.number())))));
+            return List.of(new Tied(seen, seen.claims().or(() -> only(seen, ping.number(), "", holders))));
         } else if (o instanceof SipSeen.Message message) {
             return message(seen, message, holders);
         } else if (o instanceof SipSeen.Broken broken) {
@@ -95,7 +95,7 @@ public final class Ties {
     private List<Tied> bound(Sighted seen, BindingChanged binding, Holders holders) {
         Optional<Long> device = seen.claims()
                 .or(() -> Optional.ofNullable(byPeer.get(binding.peer())))
-                .or(() -> unnamed(seen).flatMap(s -> holders.soleUnnamed(s.domain(), binding.number())));
+                .or(() -> only(seen, binding.number(), binding.peer(), holders));
         device.ifPresent(id -> {
             if (binding.change().live()) {
                 byPeer.put(binding.peer(), id);
@@ -166,7 +166,7 @@ public final class Ties {
                         && register.asks("REGISTER")
                         && register.answersChallenge()
                         && holders.proves(seen.domain(), register)
-                ? holders.soleUnnamed(seen.domain(), register.number())
+                ? only(seen, register.number(), register.peer(), holders)
                 : Optional.empty();
     }
 
@@ -178,8 +178,16 @@ public final class Ties {
                 .isPresent();
     }
 
-    private static Optional<Sighted> unnamed(Sighted seen) {
-        return seen.named() ? Optional.empty() : Optional.of(seen);
+    /** The only device that this can be of, by who has the number, and of several by who was at this address. */
+    private static Optional<Long> only(Sighted seen, String number, String peer, Holders holders) {
+        if (seen.named()) {
+            return Optional.empty();
+        }
+        List<Long> unnamed = holders.unnamed(seen.domain(), number);
+        List<Long> there = unnamed.size() <= 1 || peer.isEmpty()
+                ? unnamed
+                : unnamed.stream().filter(id -> holders.wasAt(id, host(peer))).toList();
+        return there.size() == 1 ? Optional.of(there.get(0)) : Optional.empty();
     }
 
     private static String host(String peer) {

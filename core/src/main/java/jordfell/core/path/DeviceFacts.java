@@ -24,6 +24,7 @@ import jordfell.core.roster.Domain;
  * @param heldBack a configuration that was released for it and is not given to it, if its wave waits or was stopped
  * @param checkEvery how often it asks for its configuration
  * @param byHand nobody makes a file for it: a person types what it needs
+ * @param sharedWith other devices that have one of its extensions
  */
 public record DeviceFacts(
         long id,
@@ -42,7 +43,8 @@ public record DeviceFacts(
         Optional<ReleaseFacts> released,
         Optional<HeldBack> heldBack,
         Duration checkEvery,
-        boolean byHand) {
+        boolean byHand,
+        List<String> sharedWith) {
 
     public DeviceFacts {
         lines = List.copyOf(lines);

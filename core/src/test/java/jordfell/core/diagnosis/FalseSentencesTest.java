@@ -98,6 +98,23 @@ class FalseSentencesTest {
     }
 
     @Test
+    void ofTwoThatShareAnExtensionItIsNotSaidThatNobodyHearsThisOne() {
+        asked(1, REV.id(), 200);
+        lookedUp(2, "_sip._udp." + DOMAIN, "SRV", "north:5060");
+        WindowFour window = new WindowFour(DOMAIN, T.minusSeconds(600)).released(T, "harbour", Optional.empty());
+        assertThat(Diagnosis.of(CaseOf.of(window.facts(), seen, secrets, at(300)))
+                        .get(0)
+                        .sentence())
+                .isEqualTo("It has its configuration, and no registrar hears from it.");
+        window.sharedWith = List.of("Hall phone");
+        Finding apart =
+                Diagnosis.of(CaseOf.of(window.facts(), seen, secrets, at(300))).get(0);
+        assertThat(apart.certainty()).isEqualTo(Certainty.POSSIBLE);
+        assertThat(apart.sentence()).contains("Hall phone has the same extension");
+        assertThat(apart.settledBy()).contains("Strays");
+    }
+
+    @Test
     void somebodyElsesRefusedRequestIsNoSignOfLife() {
         carried();
         asked(250, "", 401);

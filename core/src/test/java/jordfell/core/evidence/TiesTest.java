@@ -22,13 +22,19 @@ class TiesTest {
 
     private final Ties ties = new Ties();
     private final Map<Long, String> registered = new HashMap<>();
-    private Optional<Long> holder = Optional.of(WINDOW);
+    private List<Long> unnamed = List.of(WINDOW);
+    private final Map<Long, String> at = new HashMap<>();
     private boolean proves;
 
     private final Ties.Holders holders = new Ties.Holders() {
         @Override
-        public Optional<Long> soleUnnamed(String domain, String number) {
-            return number.equals("2416") ? holder : Optional.empty();
+        public List<Long> unnamed(String domain, String number) {
+            return number.equals("2416") ? unnamed : List.of();
+        }
+
+        @Override
+        public boolean wasAt(long device, String host) {
+            return host.equals(at.get(device));
         }
 
         @Override
@@ -125,7 +131,7 @@ class TiesTest {
         take(false, Optional.empty(), register(0, "a", "192.0.2.1:5060"));
         assertThat(devices(take(false, Optional.empty(), binding(1, Change.ADDED, "192.0.2.1:5060"))))
                 .containsExactly(Optional.of(WINDOW), Optional.of(WINDOW));
-        holder = Optional.empty();
+        unnamed = List.of();
         take(false, Optional.empty(), register(2, "b", "192.0.2.2:5060"));
         assertThat(devices(take(false, Optional.empty(), binding(3, Change.ADDED, "192.0.2.2:5060"))))
                 .containsExactly(Optional.empty(), Optional.empty());
@@ -138,7 +144,7 @@ class TiesTest {
         assertThat(devices(take(false, Optional.empty(), register(1, "z", "192.0.2.1:5060"))))
                 .as("from where it is registered")
                 .containsExactly(Optional.of(WINDOW));
-        holder = Optional.empty();
+        unnamed = List.of();
         assertThat(devices(take(false, Optional.empty(), binding(2, Change.ADDED, "192.0.2.2:5060"))))
                 .containsExactly(Optional.empty());
     }
@@ -167,5 +173,22 @@ class TiesTest {
         }
         tied += ties.letGo(T.plusSeconds(100)).size();
         assertThat(tied).isEqualTo(6_000);
+    }
+
+    @Test
+    void ofTwoThatShareANumberAndNameNobodyItIsTheOneThatWasThere() {
+        long hall = WINDOW + 1;
+        unnamed = List.of(WINDOW, hall);
+        assertThat(devices(take(false, Optional.empty(), binding(0, Change.ADDED, "192.0.2.7:5060"))))
+                .as("neither was there")
+                .containsExactly(Optional.empty());
+        at.put(hall, "192.0.2.1");
+        assertThat(devices(take(false, Optional.empty(), binding(1, Change.ADDED, "192.0.2.1:5060"))))
+                .containsExactly(Optional.of(hall));
+        at.put(WINDOW, "198.51.100.9");
+        at.put(hall, "198.51.100.9");
+        assertThat(devices(take(false, Optional.empty(), binding(2, Change.ADDED, "198.51.100.9:40001"))))
+                .as("both are behind one router")
+                .containsExactly(Optional.empty());
     }
 }

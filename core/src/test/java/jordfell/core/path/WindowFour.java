@@ -25,6 +25,7 @@ public final class WindowFour {
     public Standing standing = Standing.IN_USE;
     public boolean bound = true;
     public boolean byHand;
+    public List<String> sharedWith = List.of();
 
     /** Numbers of further lines. */
     public List<String> more = List.of();
@@ -71,7 +72,8 @@ public final class WindowFour {
                 released,
                 heldBack,
                 Duration.ofMinutes(5),
-                byHand);
+                byHand,
+                sharedWith);
     }
 
     private List<LineFacts> lines() {

@@ -58,7 +58,8 @@ class ReadinessTest {
                         : Optional.empty(),
                 Optional.empty(),
                 Duration.ofMinutes(5),
-                byHand);
+                byHand,
+                List.of());
         return Readiness.of(facts, PathComputer.compute(facts, Milestones.NONE, T.plusSeconds(5)), handoffs, T).stream()
                 .map(Missing::what)
                 .toList();

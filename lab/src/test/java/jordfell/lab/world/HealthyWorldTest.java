@@ -110,7 +110,8 @@ class HealthyWorldTest {
                     Optional.of(new DeviceFacts.ReleaseFacts(1, revision, START, "Lena Ravn", List.of())),
                     Optional.empty(),
                     Duration.ofSeconds(checkEvery),
-                    false);
+                    false,
+                    List.of());
         }
     }
 
@@ -179,8 +180,13 @@ class HealthyWorldTest {
         }
 
         @Override
-        public Optional<Long> soleUnnamed(String ofDomain, String number) {
-            return Optional.empty();
+        public List<Long> unnamed(String ofDomain, String number) {
+            return List.of();
+        }
+
+        @Override
+        public boolean wasAt(long device, String host) {
+            return false;
         }
 
         @Override

@@ -169,7 +169,8 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                 released,
                 Optional.empty(),
                 Duration.ofMinutes(15),
-                false);
+                false,
+                List.of());
     }
 
     private void serve(ConfigSource.Request request, java.util.function.Consumer<ConfigSource.Answer> taker) {
@@ -196,8 +197,13 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
     /** What the records say of whose numbers these are. */
     private static final class TheOnlyPhone implements Ties.Holders {
         @Override
-        public Optional<Long> soleUnnamed(String ofDomain, String number) {
-            return Optional.empty();
+        public List<Long> unnamed(String ofDomain, String number) {
+            return List.of();
+        }
+
+        @Override
+        public boolean wasAt(long device, String host) {
+            return false;
         }
 
         @Override

@@ -227,7 +227,8 @@ public class FactsAssembler {
                         ? Optional.empty()
                         : releases.heldBack(device.id()),
                 Duration.ofSeconds(whole(settings.value(SettingsCatalogue.CHECK_EVERY), 900)),
-                device.byHand());
+                device.byHand(),
+                devices.sharing(device.id()));
         return new Assembled(
                 device, domain, site, layers, settings, lines, bank, keys, notes, dialect, writable, config, text,
                 facts);

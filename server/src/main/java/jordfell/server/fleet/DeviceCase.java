@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import jordfell.core.diagnosis.CaseOf;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.SecretBook;
@@ -22,6 +23,7 @@ import jordfell.server.history.EpisodeStore;
 import jordfell.server.history.FindingStore;
 import jordfell.server.history.Histories;
 import jordfell.server.history.HistoryStore;
+import jordfell.server.records.LeftLines;
 import org.springframework.stereotype.Component;
 
 /** Opens the case of one device: records, evidence, path and findings as of now. */
@@ -35,6 +37,7 @@ class DeviceCase {
      * @param findings open ones, the first explaining most
      * @param past findings that are over
      * @param letGoUntil evidence from before this is kept no more
+     * @param leftAlone numbers that somebody typed into it and that are to stay so
      */
     record Opened(
             Assembled records,
@@ -43,7 +46,8 @@ class DeviceCase {
             List<Finding> findings,
             List<FindingStore.Past> past,
             List<Episode> episodes,
-            Optional<Instant> letGoUntil) {}
+            Optional<Instant> letGoUntil,
+            Set<String> leftAlone) {}
 
     private final FactsAssembler facts;
     private final Histories histories;
@@ -52,6 +56,7 @@ class DeviceCase {
     private final HistoryStore store;
     private final DomainSecrets secrets;
     private final MacMakers makers;
+    private final LeftLines leftLines;
     private final InstantSource clock;
 
     DeviceCase(
@@ -62,6 +67,7 @@ class DeviceCase {
             HistoryStore store,
             DomainSecrets secrets,
             MacMakers makers,
+            LeftLines leftLines,
             InstantSource clock) {
         this.facts = facts;
         this.histories = histories;
@@ -70,6 +76,7 @@ class DeviceCase {
         this.store = store;
         this.secrets = secrets;
         this.makers = makers;
+        this.leftLines = leftLines;
         this.clock = clock;
     }
 
@@ -92,7 +99,8 @@ class DeviceCase {
                     present.lives().stream().map(FindingLife::finding).toList(),
                     findings.past(deviceId),
                     seen,
-                    store.letGoUntil(deviceId));
+                    store.letGoUntil(deviceId),
+                    leftLines.of(deviceId));
         });
     }
 

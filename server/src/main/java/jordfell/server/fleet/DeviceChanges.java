@@ -180,6 +180,12 @@ class DeviceChanges {
     /** Whether a person types what it needs, so that no file is made for it. */
     void setByHand(long id, boolean on) {
         Device device = get(id);
+        if (!on && !device.model().readsFiles()) {
+            throw RefusedException.field(
+                    "/on",
+                    "Nobody makes files for the " + device.model().fullName() + ".",
+                    "Give it a model that reads a family’s files first.");
+        }
         if (device.byHand() == on) {
             return;
         }

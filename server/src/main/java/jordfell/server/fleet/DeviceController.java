@@ -40,9 +40,6 @@ class DeviceController {
             @Nullable String note,
             long version) {}
 
-    /** @param on whether a person types what it needs */
-    record ByHand(@Nullable Boolean on) {}
-
     /**
      * One number for each line from 1 on; an empty text is a line that is wanted and has none.
      *
@@ -164,20 +161,6 @@ class DeviceController {
     @PutMapping("/lines")
     void setLines(@PathVariable long id, @RequestBody LinesWish wish) {
         changes.setLines(id, wish.version(), wish.numbers() == null ? List.of() : wish.numbers());
-    }
-
-    /** Whether a person types what it needs: it is given no file then. */
-    @PutMapping("/by-hand")
-    void setByHand(@PathVariable long id, @RequestBody ByHand wish) {
-        changes.setByHand(id, Boolean.TRUE.equals(wish.on()));
-    }
-
-    /** What is typed into it, in the order of typing; the password is asked for by itself. */
-    @GetMapping("/card")
-    List<CardView> card(@PathVariable long id) {
-        return CardView.of(cases.open(id)
-                .orElseThrow(() -> RefusedException.notFound("device"))
-                .records());
     }
 
     /** Exchanges the extensions of two lines. */

@@ -2,7 +2,6 @@ package jordfell.server.fleet;
 
 import java.security.SecureRandom;
 import java.time.InstantSource;
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -136,15 +135,7 @@ class DeviceLife {
 
     /** Which other devices have an extension of this one, and so must be released again when its password changes. */
     List<String> sharing(long id) {
-        List<String> labels = new ArrayList<>();
-        devices.lines(id).stream()
-                .flatMap(l -> l.extensionId().stream())
-                .flatMap(e -> devices.withExtension(e).stream())
-                .filter(other -> other != id)
-                .distinct()
-                .flatMap(other -> devices.find(other).stream())
-                .forEach(d -> labels.add(d.label()));
-        return labels;
+        return devices.sharing(id);
     }
 
     private static MacAddress mac(String text, Site site) {

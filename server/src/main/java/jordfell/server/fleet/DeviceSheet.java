@@ -135,8 +135,12 @@ record DeviceSheet(
             String contact,
             String node) {}
 
-    /** A number that it registers, and that is not on record for it: somebody typed it. */
-    record ByHandLine(String number, String contact, String node, Instant until) {}
+    /**
+     * A number that it registers, and that is not on record for it: somebody typed it.
+     *
+     * @param leftAlone somebody said that it is to stay so
+     */
+    record ByHandLine(String number, String contact, String node, Instant until, boolean leftAlone) {}
 
     /**
      * Where it was heard from, and what it says it is.
@@ -244,7 +248,12 @@ record DeviceSheet(
                 .flatMap(line -> line.binding().stream())
                 .filter(b -> b.change().live()
                         && b.expiresAt().isAfter(opened.device().now()))
-                .map(b -> new ByHandLine(b.number(), b.contact(), b.node(), b.expiresAt()))
+                .map(b -> new ByHandLine(
+                        b.number(),
+                        b.contact(),
+                        b.node(),
+                        b.expiresAt(),
+                        opened.leftAlone().contains(b.number())))
                 .toList();
     }
 

@@ -14,6 +14,7 @@ import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
 import jordfell.server.device.DialectBook;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.problem.Checked;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DeviceStore;
@@ -21,7 +22,6 @@ import jordfell.server.records.ModelStore;
 import jordfell.server.records.ModelStore.Feature;
 import jordfell.server.records.ModelStore.Firmware;
 import jordfell.server.records.ModelStore.ModelSheet;
-import jordfell.server.roster.Checked;
 import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -121,9 +121,11 @@ class ModelController {
             throw RefusedException.field("/name", "There is a " + maker + " " + name + " already.", "Open that one.");
         }
         String family = wish.family() == null ? "" : wish.family();
-        if (dialects.find(family).isEmpty()) {
+        if (!family.isEmpty() && dialects.find(family).isEmpty()) {
             throw RefusedException.field(
-                    "/family", "There is no family “" + family + "” that can be written.", "Choose or write one.");
+                    "/family",
+                    "There is no family “" + family + "” that can be written.",
+                    "Choose or write one, or none for a model that is set by hand.");
         }
         DeviceModel model = new DeviceModel(
                 id,

@@ -19,6 +19,7 @@ import jordfell.core.history.Act;
 import jordfell.core.history.History;
 import jordfell.core.history.Point;
 import jordfell.core.history.Records;
+import jordfell.core.milestone.Whereabouts;
 import jordfell.core.path.DeviceFacts;
 import org.springframework.stereotype.Component;
 
@@ -136,10 +137,7 @@ public class Histories {
 
     /** The address and port from which a device is registered; empty if it is not, as far as is known. */
     Optional<String> registeredFrom(long device) {
-        Optional<Point> point = Optional.ofNullable(inMind.getIfPresent(device))
-                .map(k -> k.history().present())
-                .or(() -> store.settled(device));
-        return point.stream()
+        return lastKnown(device).stream()
                 .flatMap(p -> p.reached().lines().values().stream()
                         .filter(line -> p.registered().contains(line.number())))
                 .flatMap(line -> line.binding().stream())
@@ -147,6 +145,19 @@ public class Histories {
                 .map(Observation.BindingChanged::peer)
                 .filter(peer -> !peer.isEmpty())
                 .findFirst();
+    }
+
+    /** Whether a device took a configuration or registered from this address, as far as is known. */
+    boolean wasAt(long device, String host) {
+        return lastKnown(device)
+                .map(p -> Whereabouts.of(p.reached()).hosts().contains(host))
+                .orElse(false);
+    }
+
+    private Optional<Point> lastKnown(long device) {
+        return Optional.ofNullable(inMind.getIfPresent(device))
+                .map(k -> k.history().present())
+                .or(() -> store.settled(device));
     }
 
     /** Observations that came after what was settled, so that histories were made anew out of the evidence. */

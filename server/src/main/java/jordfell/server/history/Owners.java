@@ -70,11 +70,15 @@ class Owners implements Ties.Holders {
     }
 
     @Override
-    public Optional<Long> soleUnnamed(String domain, String number) {
-        List<Long> holders = devices.withNumber(domain, number);
-        return holders.size() == 1 && !devices.hasNamedItself(holders.get(0))
-                ? Optional.of(holders.get(0))
-                : Optional.empty();
+    public List<Long> unnamed(String domain, String number) {
+        return devices.withNumber(domain, number).stream()
+                .filter(id -> !devices.hasNamedItself(id))
+                .toList();
+    }
+
+    @Override
+    public boolean wasAt(long device, String host) {
+        return histories.wasAt(device, host);
     }
 
     @Override

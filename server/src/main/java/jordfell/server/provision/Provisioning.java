@@ -8,6 +8,7 @@ import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
 import jordfell.core.provision.FetchRule.Verdict;
+import jordfell.core.render.Dialect;
 import jordfell.core.render.Dialects;
 import jordfell.core.render.Family;
 import jordfell.server.change.Changes;
@@ -278,9 +279,9 @@ public class Provisioning {
 
     private Answer answer(Device device, Site site, Request request) {
         MacAddress mac = device.mac().orElseThrow();
-        Family family = dialects.get(device.model().family()).family();
+        Optional<Family> family = dialects.find(device.model().family()).map(Dialect::family);
         Optional<ReleaseStore.Released> released = releases.latestBody(device.id());
-        boolean own = request.file().equals(family.fileName(mac));
+        boolean own = family.filter(f -> request.file().equals(f.fileName(mac))).isPresent();
         boolean there =
                 device.siteId() == site.id() && device.standing() == Standing.IN_USE && own && released.isPresent();
         FetchAccess.Decision decision = decide(site, mac, there ? Optional.of(device) : Optional.empty(), request);
@@ -292,15 +293,16 @@ public class Provisioning {
                             .map(Answer::refused)
                             .orElse(refusal);
         }
+        String servedAs = family.orElseThrow().servedAs();
         String revision = released.orElseThrow().revision().id();
         String tag = tag(revision, devices.resent(device.id()));
         return request.has().equals(tag)
-                ? new Answer(304, revision, tag, family.servedAs(), "", Optional.empty())
+                ? new Answer(304, revision, tag, servedAs, "", Optional.empty())
                 : new Answer(
                         200,
                         revision,
                         tag,
-                        family.servedAs(),
+                        servedAs,
                         released.get().body(),
                         Optional.of(new Taking(device.id(), mac, request)));
     }

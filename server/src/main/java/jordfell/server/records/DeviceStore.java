@@ -59,7 +59,6 @@ public class DeviceStore {
         return jdbc.one(SELECT + "where d.claim_code = ?", DeviceStore::device, code.digits());
     }
 
-    /** Gives the device this MAC; what claimed it before can't again. */
     /** Its phone named itself: what comes without a name under its extension is not this phone’s from now on. */
     public void namesItself(long deviceId) {
         jdbc.update("update device set names_itself = true where id = ? and not names_itself", deviceId);
@@ -74,6 +73,7 @@ public class DeviceStore {
         jdbc.update("update device set by_hand = ?, version = version + 1 where id = ?", on, deviceId);
     }
 
+    /** Gives the device this MAC; what claimed it before can’t again. */
     public void setMac(long deviceId, MacAddress mac) {
         jdbc.update(
                 "update device set mac = ?, claim_code = null, claim_expires = null, names_itself = false, version = version + 1 "
@@ -242,6 +242,21 @@ public class DeviceStore {
                 deviceId);
     }
 
+    /** The labels of other devices that have one of its extensions. */
+    public List<String> sharing(long deviceId) {
+        return jdbc.list("""
+                select distinct d.label from line l join line o on o.extension_id = l.extension_id and o.device_id <> l.device_id
+                join device d on d.id = o.device_id where l.device_id = ? order by d.label""", row -> row.text("label"), deviceId);
+    }
+
+    /** The numbers on a device’s lines. */
+    public List<String> numbers(long deviceId) {
+        return jdbc.list(
+                "select e.number from line l join extension e on e.id = l.extension_id where l.device_id = ?",
+                row -> row.text("number"),
+                deviceId);
+    }
+
     public void setLines(long deviceId, List<Line> lines) {
         jdbc.inTransaction(() -> {
             jdbc.update("delete from line where device_id = ?", deviceId);
@@ -295,7 +310,7 @@ public class DeviceStore {
                 row.time("enrolled_at"),
                 row.text("enrolled_by"),
                 row.numberIfAny("batch_id"),
-                row.yes("by_hand"),
+                row.yes("by_hand") || row.text("family").isEmpty(),
                 row.number("version"));
     }
 

@@ -1,6 +1,7 @@
 package jordfell.server.release;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -52,6 +53,7 @@ class ReleaseImpact {
      * @param leftOut what models leave out, and on which devices
      * @param waiting devices that wait in a wave of another release
      * @param unfit firmware that is blocked or too old, and on which devices
+     * @param overwritten numbers that somebody typed into phones, and that their new file does not have
      */
     record Forecast(
             int changing,
@@ -67,7 +69,8 @@ class ReleaseImpact {
             String powerCut,
             List<ChangeOn> leftOut,
             Devices waiting,
-            List<ChangeOn> unfit) {}
+            List<ChangeOn> unfit,
+            List<ChangeOn> overwritten) {}
 
     private final FactsAssembler facts;
     private final ReleaseStore releases;
@@ -107,8 +110,16 @@ class ReleaseImpact {
                         where i.state = 'WAITING' order by d.label""", row -> row.text("label"), deviceIds),
                 jdbc.listOf("""
                                 select 1 one from unnest(cast(? as bigint array)) as u(id)
-                                join device_state s on s.device_id = u.id where s.condition in ('CARRYING', 'PROVEN')""", row -> true, deviceIds).size());
+                                join device_state s on s.device_id = u.id where s.condition in ('CARRYING', 'PROVEN')""", row -> true, deviceIds).size(),
+                jdbc.listOf(
+                        """
+                        select d.id, d.label, s.number from unnest(cast(? as bigint array)) as u(id)
+                        join line_state s on s.device_id = u.id join device d on d.id = u.id
+                        where s.by_hand and s.state = 'REGISTERED' order by d.label""", row -> new TypedIn(row.number("id"), row.text("label"), row.text("number")), deviceIds));
     }
+
+    /** A number that a device registers and that is not on record for it. */
+    private record TypedIn(long deviceId, String label, String number) {}
 
     /** What a release would do to one device. */
     private sealed interface One {
@@ -120,6 +131,7 @@ class ReleaseImpact {
          * @param jitter seconds over which devices like it spread when all come back at once
          */
         record Can(
+                long deviceId,
                 String label,
                 boolean pending,
                 boolean first,
@@ -150,6 +162,7 @@ class ReleaseImpact {
                         .orElse(List.of())
                 : List.of();
         return new One.Can(
+                device.device().id(),
                 label,
                 pending,
                 was.isEmpty(),
@@ -191,6 +204,7 @@ class ReleaseImpact {
         private int jitter = 30;
         private final List<String> restarting = new ArrayList<>();
         private final List<String> inCall = new ArrayList<>();
+        private final Set<Long> taking = new HashSet<>();
         private final Map<String, List<String>> changes = new LinkedHashMap<>();
         private final Map<String, List<String>> leftOut = new TreeMap<>();
         private final Map<String, List<String>> unfit = new TreeMap<>();
@@ -216,6 +230,7 @@ class ReleaseImpact {
                 return;
             }
             changing++;
+            taking.add(one.deviceId());
             one.leftOut().forEach(note -> on(leftOut, note, one.label()));
             one.doubt().ifPresent(doubt -> on(unfit, doubt, one.label()));
             one.changes().forEach(change -> on(changes, change, one.label()));
@@ -227,7 +242,11 @@ class ReleaseImpact {
             }
         }
 
-        Forecast impact(List<String> waiting, int told) {
+        Forecast impact(List<String> waiting, int told, List<TypedIn> typed) {
+            Map<String, List<String>> overwritten = new TreeMap<>();
+            typed.stream()
+                    .filter(line -> taking.contains(line.deviceId()))
+                    .forEach(line -> on(overwritten, line.number() + ", typed in by hand, goes", line.label()));
             return new Forecast(
                     changing,
                     unchanged,
@@ -242,7 +261,8 @@ class ReleaseImpact {
                     RegistrationLoad.shown(RegistrationLoad.afterPowerCut(after.size(), jitter)),
                     told(leftOut),
                     Devices.of(waiting),
-                    told(unfit));
+                    told(unfit),
+                    told(overwritten));
         }
 
         private static void on(Map<String, List<String>> map, String what, String label) {

@@ -3,6 +3,7 @@ package jordfell.server.roster;
 import java.util.Optional;
 import jordfell.core.roster.Domain;
 import jordfell.server.answer.Made;
+import jordfell.server.problem.Checked;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;

@@ -3,6 +3,7 @@ package jordfell.server.roster;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.roster.PasswordRule;
+import jordfell.server.problem.Checked;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
@@ -86,10 +87,7 @@ class ExtensionSecretController {
 
     /** One secret to one who asks for it and says why, which is kept. */
     private Revealed shown(Extension extension, String what, WhyShown why, Optional<String> secret) {
-        String reason = Checked.needed(why.reason(), "reason", "reason", 200);
-        if (reason.length() < 3) {
-            throw RefusedException.field("/reason", "“" + reason + "” is no reason.", "Say in a few words why.");
-        }
+        String reason = Checked.why(why.reason());
         String found = secret.orElseThrow(
                 () -> RefusedException.field("/", extension.number() + " has no PIN yet.", "Make one first."));
         audit.secretLeft(Audit.SecretWay.SHOWN, what + " of " + extension.number(), reason);

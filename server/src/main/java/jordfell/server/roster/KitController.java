@@ -11,6 +11,7 @@ import jordfell.core.roster.KitDerivation;
 import jordfell.server.answer.Made;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
+import jordfell.server.problem.Checked;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;

@@ -15,6 +15,7 @@ import jordfell.core.roster.NumberMap;
 import jordfell.core.roster.NumberRun;
 import jordfell.core.roster.NumbersInUse;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.problem.Checked;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;

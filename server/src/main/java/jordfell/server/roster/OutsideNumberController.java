@@ -9,6 +9,7 @@ import jordfell.server.answer.Made;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.problem.Checked;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;

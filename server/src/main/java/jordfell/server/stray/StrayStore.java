@@ -194,14 +194,6 @@ class StrayStore implements StrayTaker, AdoptedStrays, RefusedAgents {
         return jdbc.one("select * from stray where id = ?", StrayStore::stray, id);
     }
 
-    /** How many are worth a look. */
-    long count() {
-        return jdbc.one(
-                        "select count(*) n from stray where not ignored and not refused and device_id is null",
-                        row -> row.number("n"))
-                .orElse(0L);
-    }
-
     void ignore(long id, boolean on) {
         jdbc.update("update stray set ignored = ? where id = ?", on, id);
     }
@@ -218,6 +210,15 @@ class StrayStore implements StrayTaker, AdoptedStrays, RefusedAgents {
     /** Those whose instance is this MAC: it was enrolled. */
     List<Stray> named(String mac) {
         return jdbc.list("select * from stray where mac = ? and mac <> ''", StrayStore::stray, mac);
+    }
+
+    /** Those of this number that name no instance, and of which nobody said what they are. */
+    List<Stray> unnamed(String domain, String number) {
+        return jdbc.list(
+                "select * from stray where domain = ? and number = ? and mac = '' and device_id is null and not refused",
+                StrayStore::stray,
+                domain,
+                number);
     }
 
     void remove(long id) {

@@ -1,9 +1,11 @@
 package jordfell.server.stray;
 
 import java.time.Instant;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import jordfell.core.diagnosis.PasswordUsed;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.RegistrationState;
@@ -66,6 +68,7 @@ class Strays {
     private final DomainSecrets secrets;
     private final ObservationLog log;
     private final Audit audit;
+    private final InstantSource clock;
 
     Strays(
             StrayStore store,
@@ -73,13 +76,15 @@ class Strays {
             DomainStore domains,
             DomainSecrets secrets,
             ObservationLog log,
-            Audit audit) {
+            Audit audit,
+            InstantSource clock) {
         this.store = store;
         this.devices = devices;
         this.domains = domains;
         this.secrets = secrets;
         this.log = log;
         this.audit = audit;
+        this.clock = clock;
     }
 
     List<StrayView> all(boolean andDoneWith, Instant now) {
@@ -126,18 +131,38 @@ class Strays {
         hand(stray, device);
     }
 
-    /** A device came by the MAC that a stray names: it is a stray no more. */
+    /**
+     * A device came by the MAC that a stray names, or is the only one that has what an agent registers that names nobody:
+     * it is a stray no more.
+     */
     @EventListener
     @Order(0)
     void follow(Changed changed) {
         for (long id : changed.numbersOf(Subject.DEVICE)) {
             devices.find(id)
-                    .ifPresent(device -> device.mac()
-                            .ifPresent(mac -> store.named(mac.compact()).forEach(stray -> {
+                    .ifPresent(device -> Stream.concat(
+                                    device.mac().stream().flatMap(mac -> store.named(mac.compact()).stream()),
+                                    unnamed(device).stream())
+                            .forEach(stray -> {
                                 hand(stray, device);
                                 store.remove(stray.id());
-                            })));
+                            }));
         }
+    }
+
+    /** Agents that are registered with the right password, name nobody, and whose extension this device alone has. */
+    private List<Stray> unnamed(Device device) {
+        if (devices.hasNamedItself(device.id())) {
+            return List.of();
+        }
+        String domain = domains.get(domains.site(device.siteId()).orElseThrow().domainId())
+                .name();
+        Instant now = clock.instant();
+        return devices.numbers(device.id()).stream()
+                .filter(number -> devices.withNumber(domain, number).equals(List.of(device.id())))
+                .flatMap(number -> store.unnamed(domain, number).stream())
+                .filter(stray -> stray.outcome().at(now).state() == RegistrationState.REGISTERED)
+                .toList();
     }
 
     /** What was seen of it goes to the device. */

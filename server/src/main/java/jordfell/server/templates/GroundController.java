@@ -58,6 +58,7 @@ class GroundController {
      */
     record Frame(
             long knocks,
+            long strays,
             long causes,
             long pending,
             long pendingReady,
@@ -134,6 +135,7 @@ class GroundController {
                 .flatMap(at -> at);
         return new Frame(
                 knocks.count(guessers.sources()),
+                count("select count(*) n from stray where not ignored and not refused and device_id is null"),
                 count("select count(*) n from (select distinct cause, variant from device_state "
                         + "where cause <> '' and condition <> 'PARKED')"),
                 count("select count(*) n from device_state where pending"),

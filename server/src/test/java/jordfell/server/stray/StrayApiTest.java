@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
 import jordfell.server.lab.LabService;
@@ -130,8 +131,7 @@ class StrayApiTest {
     }
 
     @Test
-    void aStrayIsMadeTheDeviceThatItIs() throws Exception {
-        String mac = "02-4B-7A-0E-25-02";
+    void aStrayIsNotADeviceWithoutItsNumberAndIsOnceItHasIt() throws Exception {
         extension("2164");
         agent("2164", "");
         assertThat(agent.register(300)).isEqualTo(200);
@@ -140,16 +140,114 @@ class StrayApiTest {
         long other = pier.enrolled("02-4B-7A-0E-25-03", "Other desk", "2165", "");
         var refused = pier.client().put(path, Map.of("deviceId", other));
         assertThat(refused.problemAt("/deviceId")).startsWith("Other desk has no line with 2164.");
-        long device = pier.enrolled(mac, "Hand-set desk", "2164", "");
-        assertThat(pier.client().put(path, Map.of("deviceId", device)).status()).isEqualTo(204);
+        lines(other, "2165", "2164");
+        RunningServer.until(
+                "handed over",
+                () -> pier.sheet(other).at("/lines/1/state").asString().equals("registered"));
+    }
+
+    private void lines(long device, String... numbers) {
+        assertThat(pier.client()
+                        .put(
+                                "/api/devices/" + device + "/lines",
+                                Map.of(
+                                        "numbers",
+                                        List.of(numbers),
+                                        "version",
+                                        pier.sheet(device).path("version").asLong()))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void aStrayIsHandedToTheOnlyDeviceThatHasItsNumber() throws Exception {
+        extension("2108");
+        agent("2108", "");
+        assertThat(agent.register(300)).isEqualTo(200);
+        until("2108", s -> s.path("registered").asBoolean());
+        long device = pier.enrolled("02-4B-7A-0E-25-06", "Only desk", "2108", "");
         RunningServer.until(
                 "handed over",
                 () -> pier.sheet(device).at("/lines/0/state").asString().equals("registered"));
-        assertThat(stray("2164", false).isMissingNode()).isTrue();
+        assertThat(stray("2108", true).isMissingNode()).isTrue();
         assertThat(agent.register(300)).isEqualTo(200);
+        assertThat(pier.sheet(device).at("/where/registered/0/address").asString())
+                .isEqualTo(agent.address());
+    }
+
+    @Test
+    void ofTwoWithItsNumberSomebodySaysWhichItIs() throws Exception {
+        String number = "2109";
+        long one = pier.enrolled("02-4B-7A-0E-25-07", "First desk", number, "");
+        long two = pier.enrolled("02-4B-7A-0E-25-08", "Second desk", "2114", "");
+        lines(two, "2114", number);
+        agent(number, "");
+        assertThat(agent.register(300)).isEqualTo(200);
+        JsonNode stray = until(number, s -> s.path("registered").asBoolean());
+        String path = "/api/strays/" + stray.path("id").asLong() + "/device";
+        assertThat(pier.client().put(path, Map.of("deviceId", two)).status()).isEqualTo(204);
+        RunningServer.until(
+                "handed over",
+                () -> pier.sheet(two).at("/lines/1/state").asString().equals("registered"));
+        assertThat(agent.register(300)).isEqualTo(200);
+        assertThat(pier.sheet(one).at("/lines/0/state").asString()).isEqualTo("not registered");
         Map<String, Object> nobody = new HashMap<>();
         nobody.put("deviceId", null);
         assertThat(pier.client().put(path, nobody).status()).isEqualTo(204);
+    }
+
+    @Test
+    void whatSomebodyTypedIsLeftAloneAndTheForecastSaysThatAFileTakesIt() throws Exception {
+        String mac = "02-4B-7A-0E-25-09";
+        long device = pier.enrolled(mac, "Typed-in desk", "2111", "");
+        extension("2112");
+        agent("2112", "");
+        assertThat(agent.register(300)).isEqualTo(200);
+        until("2112", s -> s.path("registered").asBoolean());
+        lines(device, "2111", "2112");
+        RunningServer.until(
+                "its line 2",
+                () -> pier.sheet(device).at("/lines/1/state").asString().equals("registered"));
+        lines(device, "2111");
+        assertThat(agent.register(300)).isEqualTo(200);
+        RunningServer.until(
+                "by hand",
+                () -> pier.sheet(device)
+                        .at("/byHandLines/0/number")
+                        .asString("")
+                        .equals("2112"));
+        String forecast = "/api/releases/impact";
+        RunningServer.until(
+                "forecast",
+                () -> pier.client()
+                        .post(forecast, Map.of("deviceIds", List.of(device)))
+                        .toString()
+                        .contains("2112, typed in by hand, goes"));
+        String alone = "/api/devices/" + device + "/by-hand-lines/2112/left-alone";
+        assertThat(pier.client().post(alone, Map.of()).status()).isEqualTo(204);
+        assertThat(pier.sheet(device).at("/byHandLines/0/leftAlone").asBoolean())
+                .isTrue();
+        assertThat(pier.client().delete(alone).status()).isEqualTo(204);
+        assertThat(pier.sheet(device).at("/byHandLines/0/leftAlone").asBoolean())
+                .isFalse();
+    }
+
+    @Test
+    void cardIsPrintedWithItsPasswordsForOneWhoSaysWhy() {
+        long device = pier.enrolled("02-4B-7A-0E-25-0A", "Paper desk", "2113", "");
+        String path = "/api/devices/" + device + "/card/print";
+        assertThat(pier.client().post(path, Map.of("reason", "x")).problemAt("/reason"))
+                .startsWith("“x” is no reason.");
+        JsonNode secrets =
+                pier.client().post(path, Map.of("reason", "for the bridge")).json();
+        ExtensionStore extensions = pier.server().bean(ExtensionStore.class);
+        long extension =
+                extensions.byNumber(pier.domainId, "2113").orElseThrow().id();
+        assertThat(secrets.at("/0/password").asString())
+                .isEqualTo(extensions.passwords(extension).get(0));
+        assertThat(pier.client().get("/api/audit").toString())
+                .contains("the credentials card of Paper desk with 2113")
+                .contains("for the bridge");
     }
 
     @Test
@@ -184,5 +282,33 @@ class StrayApiTest {
         RunningServer.until(
                 "carrying, is " + pier.rail(device), () -> pier.rail(device).startsWith("pp--pppp"));
         assertThat(pier.client().get("/api/strays?all=true").toString()).doesNotContain("\"2166\"");
+    }
+
+    @Test
+    void modelThatNobodyMakesFilesForIsSetByHand() {
+        assertThat(pier.client()
+                        .post(
+                                "/api/models",
+                                Map.of("maker", "Ostby", "name", "Deck", "lines", 2, "keys", 0, "family", ""))
+                        .status())
+                .isEqualTo(201);
+        String mac = "02-4B-7A-0E-25-0B";
+        var enrolled = pier.enrol(Map.of(
+                "device", mac, "model", "ostby-deck", "label", "Deck phone", "extension", "2115", "decision", "label"));
+        assertThat(enrolled.status()).as(enrolled.toString()).isEqualTo(201);
+        long device = enrolled.json().path("deviceIds").get(0).asLong();
+        assertThat(pier.sheet(device).path("byHand").asBoolean()).isTrue();
+        RunningServer.until(
+                "waits, is " + pier.rail(device), () -> pier.rail(device).equals("pp--wnnnn"));
+        assertThat(pier.client()
+                        .put("/api/devices/" + device + "/by-hand", Map.of("on", false))
+                        .problemAt("/on"))
+                .startsWith("Nobody makes files for the Ostby Deck.");
+        assertThat(pier.client().get("/api/devices/" + device + "/card").toString())
+                .contains("2115");
+        assertThat(pier.client()
+                        .get("/p/" + pier.token() + "/024b7a0e250b.korrin")
+                        .status())
+                .isBetween(400, 499);
     }
 }

@@ -1,6 +1,5 @@
-package jordfell.server.roster;
+package jordfell.server.problem;
 
-import jordfell.server.problem.RefusedException;
 import org.jspecify.annotations.Nullable;
 
 /** Texts of a request, looked at before anything is done with them. */
@@ -27,6 +26,15 @@ public final class Checked {
             throw RefusedException.field("/" + field, "The " + what + " is missing.", "Write one.");
         }
         return stripped;
+    }
+
+    /** Why somebody asks for a secret, in at least a few letters. */
+    public static String why(@Nullable String text) {
+        String reason = needed(text, "reason", "reason", 200);
+        if (reason.length() < 3) {
+            throw RefusedException.field("/reason", "“" + reason + "” is no reason.", "Say in a few words why.");
+        }
+        return reason;
     }
 
     /** Where a page begins. */
