@@ -4,7 +4,7 @@ import { Suspense } from 'react'
 import { matchPath } from 'react-router'
 import { expect, it } from 'vitest'
 import { SUBJECTS } from './subjects'
-import { renderWithAll } from './test/renderWithAll'
+import { renderWithAll, serverSays } from './test/renderWithAll'
 
 const parts = SUBJECTS.flatMap((s) => s.parts)
 
@@ -35,6 +35,7 @@ it('the screens that are looked at for access are these', async () => {
 })
 
 it('a screen is fetched when it is gone to, and all of them are there', async () => {
+  serverSays({})
   renderWithAll(
     parts.map(({ path, Screen }) => (
       <Suspense key={path} fallback={<output>not here yet</output>}>

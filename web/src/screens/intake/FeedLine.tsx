@@ -1,5 +1,5 @@
 import { Flex, chakra } from '@chakra-ui/react'
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Act, Entry, Faded, Key } from '../../kit/basics'
 
 const Line = chakra(Entry, {
@@ -16,11 +16,30 @@ const Line = chakra(Entry, {
   },
 })
 
-type Props = { disabled: boolean; onFeed: (text: string) => void; onFile: (file: File) => void }
+/** Text that stands there already, behind a MAC that is still to come; another one for each time. */
+export type Begun = { behind: string }
+
+type Props = {
+  disabled: boolean
+  begun?: Begun | undefined
+  onFeed: (text: string) => void
+  onFile: (file: File) => void
+}
 
 /** Takes a scanner's keystrokes, a typed MAC or a paste; a scanner needs no click. */
-export function FeedLine({ disabled, onFeed, onFile }: Props) {
+export function FeedLine({ disabled, begun, onFeed, onFile }: Props) {
   const [text, setText] = useState('')
+  const line = useRef<HTMLInputElement>(null)
+  const [taken, setTaken] = useState<Begun>()
+  if (begun && begun !== taken) {
+    setTaken(begun)
+    setText(begun.behind)
+  }
+  useEffect(() => {
+    if (!taken) return
+    line.current?.focus()
+    line.current?.setSelectionRange(0, 0)
+  }, [taken])
   const picker = useRef<HTMLInputElement>(null)
   const feed = (what: string) => {
     if (what.trim() !== '') onFeed(what)
@@ -36,6 +55,7 @@ export function FeedLine({ disabled, onFeed, onFile }: Props) {
       mt="8px"
     >
       <Line
+        ref={line}
         aria-label="Scan, type or paste"
         placeholder="scan, type or paste a MAC"
         autoFocus

@@ -12,7 +12,7 @@ import { Trouble } from '../../kit/Trouble'
 import { tellDone } from '../../kit/undo'
 import { Defaults } from './Defaults'
 import { FedList } from './FedList'
-import { FeedLine } from './FeedLine'
+import { type Begun, FeedLine } from './FeedLine'
 import { FileStrip, Readings } from './FileStrip'
 import { IntakeFooter } from './IntakeFooter'
 import { IntakeGrid } from './IntakeGrid'
@@ -36,6 +36,7 @@ export function Intake() {
   const [chosen, setState] = useState<RowState | ''>('')
   const [over, setOver] = useState(false)
   const [enrolled, setEnrolled] = useState<{ batchId: number; devices: number[] } | undefined>()
+  const [begun, setBegun] = useState<Begun>()
   const fed = useFeed(() => setEnrolled(undefined))
   const file = useChange(
     ({ file: wish, instead = false }: { file: File; instead?: boolean }) =>
@@ -85,7 +86,12 @@ export function Intake() {
             <Tabs label="Parts of Intake" tabs={INTAKE_TABS} />
             {view && ground && <Defaults sheet={view} ground={ground} />}
           </Flex>
-          <FeedLine disabled={!mayEnrol} onFeed={fed.feed} onFile={(f) => file.mutate({ file: f })} />
+          <FeedLine
+            disabled={!mayEnrol}
+            begun={begun}
+            onFeed={fed.feed}
+            onFile={(f) => file.mutate({ file: f })}
+          />
         </Box>
         <Box px="18px">
           <FedList waiting={fed.waiting} onAgain={fed.again} onDrop={fed.drop} />
@@ -139,7 +145,11 @@ export function Intake() {
         models={ground?.models ?? []}
         mayAct={mayEnrol}
         onEnrol={(knock, model) => fed.feed(knock.mac, { site: knock.site, ...(model ? { model } : {}) })}
-        onEnrolStray={(stray) => fed.feed(stray.mac, { extension: stray.number })}
+        onEnrolStray={(stray) =>
+          stray.mac
+            ? fed.feed(stray.mac, { extension: stray.number })
+            : setBegun({ behind: `; ; ; ${stray.number}` })
+        }
         onOpen={(id) => void navigate(`/fleet/${id}`)}
       />
     </Flex>

@@ -82,7 +82,12 @@ export function Strays({ mayAct, onEnrol, onOpen }: Props) {
                   <Act kind="main" onClick={() => setSaying(s)}>
                     It is…
                   </Act>
-                  <Act onClick={() => onEnrol(s)}>Enrol</Act>
+                  <Act
+                    title={s.mac ? undefined : 'It names no MAC: scan or type the one on its label'}
+                    onClick={() => onEnrol(s)}
+                  >
+                    Enrol
+                  </Act>
                 </>
               )}
               <Act kind="quiet" onClick={() => ignore.mutate(s)}>

@@ -3,6 +3,7 @@ package jordfell.bench;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -37,7 +38,7 @@ public final class Bench {
         System.exit(bench.kept ? 0 : 1);
     }
 
-    /** @param part which figures: render, history, serve, import, start, or all */
+    /** @param part which figures: render, history, serve, import, traffic, start, or all */
     private void run(String part) throws IOException {
         boolean all = part.equals("all");
         if (all || part.equals("render")) {
@@ -53,6 +54,9 @@ public final class Bench {
             }
             if (all || part.equals("import")) {
                 imports(folder);
+            }
+            if (all || part.equals("traffic")) {
+                traffic(folder);
             }
             if (all || part.equals("start")) {
                 starts(folder);
@@ -176,6 +180,32 @@ public final class Bench {
                     few.get(name),
                     name.startsWith("first") ? 1.5 : 3,
                     "ms"));
+        }
+    }
+
+    /** Ten minutes of a usual day of 100,000 phones; fewer minutes while something is looked for. */
+    private void traffic(Path folder) {
+        int devices = Integer.getInteger("jordfell.bench.devices", LARGE);
+        Duration length = Duration.ofMinutes(Integer.getInteger("jordfell.bench.minutes", 10));
+        Path data = folder.resolve("traffic");
+        try (BenchServer server = new BenchServer(data, folder)) {
+            TrafficBench bench = new TrafficBench(server, data, devices);
+            bench.comeUp();
+            TrafficBench.Result result = bench.play(length);
+            String of = String.format(Locale.ROOT, "%,d phones: ", devices);
+            say(of + "observations lost, of " + result.seen(), (double) result.lost(), 1, 0, "");
+            say(of + "path behind at the 99th percentile, against 1 s", result.lagMillis(), 1_000, 1, "ms");
+            say(of + "heap in use, against 2 GB", result.heapMegabytes(), 2_000, 1, "MB");
+            say(of + "processor, against one core", result.cores(), 1, 1, "cores");
+            double perDay = (double) Duration.ofDays(1).toMinutes() / length.toMinutes();
+            report.add(String.format(
+                    Locale.ROOT,
+                    "told    the database grew by %.0f MB and %.0f episodes in %d minutes: %.1f GB a day, %.0f GB in 14 days",
+                    result.megabytes(),
+                    result.rows(),
+                    length.toMinutes(),
+                    result.megabytes() * perDay / 1_000,
+                    result.megabytes() * perDay * 14 / 1_000));
         }
     }
 

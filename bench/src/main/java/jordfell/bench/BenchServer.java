@@ -8,9 +8,11 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.function.Consumer;
 import jordfell.server.JordfellServer;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.context.PayloadApplicationEvent;
 
 /** The real server on free ports with a database file of its own, and somebody signed in to it over HTTP. */
 final class BenchServer implements AutoCloseable {
@@ -43,6 +45,15 @@ final class BenchServer implements AutoCloseable {
 
     String address() {
         return address;
+    }
+
+    /** Hears what the application tells itself. */
+    <T> void onEvent(Class<T> type, Consumer<T> listener) {
+        context.addApplicationListener(event -> {
+            if (event instanceof PayloadApplicationEvent<?> told && type.isInstance(told.getPayload())) {
+                listener.accept(type.cast(told.getPayload()));
+            }
+        });
     }
 
     <T> T bean(Class<T> type) {

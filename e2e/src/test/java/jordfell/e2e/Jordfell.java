@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import jordfell.server.JordfellServer;
+import jordfell.server.lab.LabService;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -57,6 +58,11 @@ final class Jordfell implements AutoCloseable {
     /** One after another: two applications that set up logging in one process at once trip over each other. */
     private static synchronized ConfigurableApplicationContext started(String... arguments) {
         return new SpringApplication(JordfellServer.class).run(arguments);
+    }
+
+    /** Where the registrar listens on 127.0.0.1. */
+    int sipPort() {
+        return server.getBean(LabService.class).sipPort();
     }
 
     String address() {

@@ -56,6 +56,14 @@ class ServerArrowsTest {
             classes().that().areAnnotatedWith(RestController.class).should().notBePublic();
 
     @ArchTest
+    static final ArchRule controllersRunNoSql = noClasses()
+            .that()
+            .areAnnotatedWith(RestController.class)
+            .should()
+            .dependOnClassesThat()
+            .haveFullyQualifiedName("jordfell.server.jdbc.Jdbc");
+
+    @ArchTest
     static final ArchRule nobodyReadsTheClockBesideTheWorld = noClasses()
             .that()
             .resideOutsideOfPackages("jordfell.lab.time..", "jordfell.server.config..", "jordfell.server.demo..")

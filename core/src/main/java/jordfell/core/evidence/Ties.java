@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.Pinged;
+import jordfell.core.evidence.Observation.TestCalled;
 
 /**
  * Decides which evidence may speak for a device. The number in a To header alone never does: anybody can write it. What ties a
@@ -74,7 +75,12 @@ public final class Ties {
             return List.of(new Tied(
                     seen, Optional.ofNullable(byPeer.get(broken.peer())).or(seen::claims)));
         }
-        return List.of(new Tied(seen, seen.claims()));
+        // A call that reached the test number came from a binding of the number that it is from.
+        return List.of(new Tied(
+                seen,
+                o instanceof TestCalled call
+                        ? seen.claims().or(() -> only(seen, call.number(), "", holders))
+                        : seen.claims()));
     }
 
     /** What has waited in vain: it is a stray’s. */

@@ -66,6 +66,6 @@ public record LineStatus(int position, String number, LineMilestones reached) {
     }
 
     public boolean answersPings() {
-        return reached.ping().map(Ping::answered).orElse(true);
+        return reached.ping().filter(Ping::isDeaf).isEmpty();
     }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.dialing.TestNumber;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.RegistrarNode;
 
@@ -81,6 +82,8 @@ public record CredentialsCard(int line, String number, List<CardField> rows) {
         if (!voicemail.isEmpty()) {
             rows.add(new CardField("Voicemail", voicemail, "what its message key calls"));
         }
+        rows.add(new CardField(
+                "Test call", TestNumber.DIALLED, "dial it when the phone is registered: that proves that it can call"));
         return new CredentialsCard(line, number, rows);
     }
 }

@@ -274,8 +274,9 @@ class CausesTest {
     void whoDoesNotAnswerWhereItIsRegisteredIsToldWithThePlace() {
         carries();
         seen.add(new Pinged(at(105), "2416", false));
-        assertThat(first(110).sentence()).isEqualTo("It is registered, and does not answer at sip:2416@192.0.2.1.");
-        assertThat(first(110).certainty()).isEqualTo(Certainty.LIKELY);
+        seen.add(new Pinged(at(165), "2416", false));
+        assertThat(first(170).sentence()).isEqualTo("It is registered, and does not answer at sip:2416@192.0.2.1.");
+        assertThat(first(170).certainty()).isEqualTo(Certainty.LIKELY);
     }
 
     @Test

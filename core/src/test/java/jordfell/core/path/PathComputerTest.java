@@ -271,7 +271,11 @@ class PathComputerTest {
     void contactThatDoesNotAnswerIsHeldAtHolding() {
         upTo("HOLDING");
         seen.add(new Pinged(at(105), "2416", false));
-        assertThat(path(110).rail()).isEqualTo("ppppppphn");
+        assertThat(path(110).rail()).as("one may be lost").isEqualTo("ppppppppw");
+        seen.add(new Pinged(at(165), "2416", false));
+        assertThat(path(170).rail()).isEqualTo("ppppppphn");
+        seen.add(new Pinged(at(180), "2416", true));
+        assertThat(path(181).rail()).isEqualTo("ppppppppw");
     }
 
     @ParameterizedTest

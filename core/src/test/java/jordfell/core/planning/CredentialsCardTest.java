@@ -46,7 +46,8 @@ class CredentialsCardTest {
                         "Transport",
                         "Expiry",
                         "Local port",
-                        "Voicemail");
+                        "Voicemail",
+                        "Test call");
     }
 
     @Test

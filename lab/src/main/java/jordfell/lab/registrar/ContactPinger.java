@@ -83,6 +83,6 @@ final class ContactPinger {
 
     private static ContactPinged pinged(Asked asked, boolean answered) {
         Binding b = asked.binding();
-        return new ContactPinged(b.domain(), b.number(), b.contact(), answered);
+        return new ContactPinged(b.domain(), b.number(), b.contact(), b.node(), answered);
     }
 }

@@ -30,6 +30,6 @@ public sealed interface RegistrarEvent {
             implements RegistrarEvent {}
 
     /** A contact was asked whether it is there, and answered or did not. */
-    record ContactPinged(String domain, String number, SipAddress contact, boolean answered)
+    record ContactPinged(String domain, String number, SipAddress contact, String node, boolean answered)
             implements RegistrarEvent {}
 }

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
+import jordfell.core.dialing.TestNumber;
 import jordfell.core.evidence.Datagram;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.NameLookedUp;
@@ -83,8 +84,9 @@ public final class LabWorld {
         this.registrar = new Registrar(accounts, random);
         this.dns = new StubDns(List.of());
         this.surroundings = new PhoneEnvironment(timeline, network, configs, DNS, random);
-        this.testCaller = new TestCaller(timeline, network, random);
+        this.testCaller = new TestCaller(timeline, network, random, this::calledOut);
         registrar.addService(TestCaller.USER, TestCaller.ADDRESS);
+        registrar.addService(TestNumber.DIALLED, TestCaller.ADDRESS);
         network.attach(DNS, this::answerDns);
         follow(domains);
         timeline.after(TICK, this::tick);
@@ -114,6 +116,11 @@ public final class LabWorld {
     /** Has this share of all datagrams in this world get lost, from 0 for none to 1. */
     public void lose(double share) {
         network.lose(share);
+    }
+
+    /** Has an address be on the network, or be cut off from it. */
+    public void plug(String host, boolean in) {
+        network.plug(host, in);
     }
 
     /** Where datagrams to this machine's own addresses go. */
@@ -230,6 +237,18 @@ public final class LabWorld {
         }
     }
 
+    /** Somebody called the test number and was answered: a phone that is none of the Lab's can call out. */
+    private void calledOut(SipAddress from) {
+        boolean own = phones.values().stream()
+                .anyMatch(p -> p.registeredNumber().filter(from.user()::equals).isPresent());
+        if (!own && registrar.isBound(from.host(), from.user(), timeline.now())) {
+            observer.observed(
+                    from.host(),
+                    Optional.empty(),
+                    new TestCalled(timeline.now(), from.user(), true, true, "it called " + TestNumber.DIALLED));
+        }
+    }
+
     private void callIn(MacAddress mac, String domain, String number, Runnable done) {
         testCaller.call(domain, number, nodeOf(domain), (worked, detail) -> {
             tested(mac, domain, number, false, worked, detail);
@@ -305,9 +324,16 @@ public final class LabWorld {
                             nodeName(moved.node()),
                             moved.source().toString(),
                             moved.expiresAt()));
-        } else if (event instanceof RegistrarEvent.ContactPinged pinged) {
+        } else if (event instanceof RegistrarEvent.ContactPinged pinged && isOnNetwork(pinged.node())) {
             observer.observed(pinged.domain(), mac, new Pinged(now, pinged.number(), pinged.answered()));
         }
+    }
+
+    /** A node that is cut off tells nothing: that nobody answers it says nothing about phones. */
+    private boolean isOnNetwork(String host) {
+        return Optional.ofNullable(nodes.get(host))
+                .filter(node -> !network.isPlugged(node.at().host()))
+                .isEmpty();
     }
 
     /** Reports a SIP message. OPTIONS are reported by their outcome alone: there are many and they say little. */

@@ -3,7 +3,10 @@ package jordfell.lab.world;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
@@ -13,7 +16,7 @@ import jordfell.lab.phone.CallLeg;
 import jordfell.lab.registrar.Responses;
 import jordfell.lab.time.Timeline;
 
-/** The far end of test calls: takes every call and hangs up when told to, and calls devices. */
+/** The far end of test calls: takes every call, tells who made it, hangs up when told to, and calls devices. */
 final class TestCaller {
 
     static final String USER = "test-call";
@@ -22,9 +25,12 @@ final class TestCaller {
     private final Timeline timeline;
     private final Network network;
     private final RandomGenerator random;
+    private final Consumer<SipAddress> taken;
     private final Map<String, CallLeg> calls = new HashMap<>();
 
-    TestCaller(Timeline timeline, Network network, RandomGenerator random) {
+    /** @param taken hears of each call that was taken and is up, from whom it is */
+    TestCaller(Timeline timeline, Network network, RandomGenerator random, Consumer<SipAddress> taken) {
+        this.taken = taken;
         this.timeline = timeline;
         this.network = network;
         this.random = random;
@@ -59,7 +65,9 @@ final class TestCaller {
         CallLeg leg = calls.get(message.first("Call-ID").orElse(""));
         if (leg != null && message.isResponse()) {
             leg.receive(message, from);
-        } else if (!message.isResponse() && !message.method().equals("ACK")) {
+        } else if (!message.isResponse() && message.method().equals("ACK")) {
+            SipHeaders.from(message).ifPresent(taken);
+        } else if (!message.isResponse()) {
             SipMessage ok = Responses.to(message, from, 200).with("Contact", contact());
             send(ADDRESS, Responses.destination(message, from), ok);
         }

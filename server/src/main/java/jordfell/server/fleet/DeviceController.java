@@ -2,19 +2,14 @@ package jordfell.server.fleet;
 
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import jordfell.core.path.Standing;
-import jordfell.server.answer.ActDone;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.history.Contacts;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.ModelStore;
-import jordfell.server.release.ReleaseService;
-import jordfell.server.release.ReleaseService.Consents;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -49,25 +44,9 @@ class DeviceController {
             @Nullable List<@Nullable String> numbers,
             @Nullable Long version) {}
 
-    record MacWish(@Nullable String mac) {}
-
-    record StandingWish(Standing standing) {}
-
     private final DeviceCase cases;
     private final DeviceChanges changes;
-    /**
-     * What is agreed to.
-     *
-     * @param supersede the device may leave the wave of another release in which it waits or was held back
-     * @param unfit it may have, or be given, firmware that is not to be relied on
-     */
-    record SingleRelease(
-            @Nullable Boolean supersede, @Nullable Boolean unfit) {}
-
-    private final ReleaseService releases;
-    private final TestCalls testCalls;
     private final DeviceLife life;
-    private final Restarts restarts;
     private final Contacts contacts;
     private final DeviceStore devices;
     private final ModelStore models;
@@ -75,19 +54,13 @@ class DeviceController {
     DeviceController(
             DeviceCase cases,
             DeviceChanges changes,
-            ReleaseService releases,
-            TestCalls testCalls,
             DeviceLife life,
-            Restarts restarts,
             Contacts contacts,
             DeviceStore devices,
             ModelStore models) {
         this.cases = cases;
         this.changes = changes;
-        this.releases = releases;
-        this.testCalls = testCalls;
         this.life = life;
-        this.restarts = restarts;
         this.contacts = contacts;
         this.devices = devices;
         this.models = models;
@@ -167,54 +140,6 @@ class DeviceController {
     @PostMapping("/lines/swap")
     void swapLines(@PathVariable long id) {
         changes.swapFirstLines(id);
-    }
-
-    @PostMapping("/release")
-    void release(@PathVariable long id, @RequestBody(required = false) @Nullable SingleRelease wish) {
-        releases.release(
-                List.of(id),
-                "",
-                ReleaseService.ALL_AT_ONCE,
-                wish == null ? Consents.NONE : Consents.of(wish.supersede(), wish.unfit()));
-    }
-
-    @PostMapping("/resend")
-    void resend(@PathVariable long id) {
-        releases.resend(id);
-    }
-
-    @PostMapping("/restart")
-    void restart(@PathVariable long id) {
-        restarts.restart(id);
-    }
-
-    @PostMapping("/test-call")
-    @ResponseStatus(HttpStatus.ACCEPTED)
-    void testCall(@PathVariable long id) {
-        testCalls.call(cases.open(id)
-                .orElseThrow(() -> RefusedException.notFound("device"))
-                .records());
-    }
-
-    /** Another box takes this one's place; the record keeps everything but the MAC. */
-    @PostMapping("/replace")
-    ActDone replace(@PathVariable long id, @RequestBody MacWish wish) {
-        return new ActDone(life.replace(id, wish.mac() == null ? "" : wish.mac()));
-    }
-
-    /** A new claim code for a device that has no MAC yet. */
-    @PostMapping("/claim")
-    ActDone claim(@PathVariable long id) {
-        return new ActDone(life.giveClaim(id));
-    }
-
-    @PutMapping("/standing")
-    ActDone setStanding(@PathVariable long id, @RequestBody StandingWish wish) {
-        if (wish.standing() == null) {
-            throw RefusedException.field(
-                    "/standing", "No standing is named.", Arrays.toString(Standing.values()) + ".");
-        }
-        return new ActDone(wish.standing() == Standing.IN_USE ? life.bringBack(id) : life.takeOut(id, wish.standing()));
     }
 
     /** Devices that share an extension with this one: they need a release when it is taken out of use. */

@@ -7,36 +7,29 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Iterator;
+import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
-import jordfell.core.diagnosis.Finding;
-import jordfell.core.history.FindingLife;
 import jordfell.core.history.History;
 import jordfell.core.history.LineStanding;
 import jordfell.core.history.Point;
-import jordfell.core.milestone.Whereabouts;
-import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
 import jordfell.core.path.PathComputer;
-import jordfell.core.path.Stop;
-import jordfell.core.path.StopReport;
-import jordfell.core.path.StopState;
 import jordfell.server.device.MacMakers;
 import jordfell.server.history.Histories;
 import jordfell.server.history.Moved;
+import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.StoreAwayException;
 import jordfell.server.keeping.DataWatch;
 import jordfell.server.records.DeviceStateStore;
-import jordfell.server.records.DeviceStateStore.DeviceState;
 import jordfell.server.records.LineStateStore;
 import jordfell.server.release.NotLookedAt;
 import org.slf4j.Logger;
@@ -53,6 +46,9 @@ public class PathKeeper implements NotLookedAt {
 
     private static final Logger log = LoggerFactory.getLogger(PathKeeper.class);
     private static final int MOST_IN_MIND = 120_000;
+    /** So many that were touched are looked at before what was seen meanwhile is. */
+    private static final int AT_ONCE = 50;
+
     private static final Duration BREATH = Duration.ofMillis(80);
 
     private final DeviceCase cases;
@@ -61,17 +57,18 @@ public class PathKeeper implements NotLookedAt {
     private final LineStateStore lines;
     private final MacMakers makers;
     private final ApplicationEventPublisher publisher;
+    private final Jdbc jdbc;
     private final DataWatch watch;
     private final InstantSource clock;
     private volatile boolean paused;
     private final Object lock = new Object();
     private final AtomicLong failures = new AtomicLong();
-    private final Set<Long> touched = new HashSet<>();
+    private final Set<Long> touched = new LinkedHashSet<>();
 
     /** Those among them of which somebody changed something: what waits to be released is not all known before. */
     private final Set<Long> changed = new HashSet<>();
 
-    private final Map<Long, Instant> recheck = new HashMap<>();
+    private final DueTimes recheck = new DueTimes();
 
     /** What is on record of devices, until that is touched. */
     private final Cache<Long, DeviceFacts> records =
@@ -90,6 +87,7 @@ public class PathKeeper implements NotLookedAt {
             LineStateStore lines,
             MacMakers makers,
             ApplicationEventPublisher publisher,
+            Jdbc jdbc,
             DataWatch watch,
             InstantSource clock) {
         this.cases = cases;
@@ -98,6 +96,7 @@ public class PathKeeper implements NotLookedAt {
         this.lines = lines;
         this.makers = makers;
         this.publisher = publisher;
+        this.jdbc = jdbc;
         this.watch = watch;
         this.clock = clock;
     }
@@ -124,6 +123,13 @@ public class PathKeeper implements NotLookedAt {
         }
     }
 
+    /** How many devices are to be looked at. */
+    public int waiting() {
+        synchronized (lock) {
+            return touched.size();
+        }
+    }
+
     /** Begins to compute in the background. */
     public void start() {
         var unused = worker.scheduleWithFixedDelay(this::computeTouched, 0, BREATH.toMillis(), TimeUnit.MILLISECONDS);
@@ -136,31 +142,40 @@ public class PathKeeper implements NotLookedAt {
 
     /** Computes everything touched right now. */
     public void computeTouched() {
-        if (paused || !watch.mayWrite()) {
-            return;
+        boolean goesOn = true;
+        while (goesOn && !paused && watch.mayWrite()) {
+            goesOn = round() && waiting() > 0;
         }
-        Set<Long> now = histories.withNews();
+    }
+
+    /**
+     * What was seen and what is due, and some of what was touched: records of a whole fleet may have been, and news of other
+     * devices are not to wait for all of it.
+     *
+     * @return whether the database could be written
+     */
+    private boolean round() {
+        Set<Long> soon = histories.withNews();
+        soon.addAll(recheck.take(clock.instant()));
         Set<Long> records = new HashSet<>();
         synchronized (lock) {
-            records.addAll(touched);
-            now.addAll(touched);
-            touched.clear();
-            Instant moment = clock.instant();
-            recheck.entrySet().removeIf(e -> {
-                boolean due = !e.getValue().isAfter(moment);
-                if (due) {
-                    now.add(e.getKey());
-                }
-                return due;
-            });
-        }
-        for (long device : now) {
-            if (paused) {
-                touch(List.of(device));
-            } else {
-                compute(device, records.contains(device));
+            soon.stream().filter(touched::remove).forEach(records::add);
+            Iterator<Long> others = touched.iterator();
+            for (int i = 0; i < AT_ONCE && others.hasNext(); i++) {
+                records.add(others.next());
+                others.remove();
             }
         }
+        soon.addAll(records);
+        boolean written = true;
+        for (long device : soon) {
+            if (paused || !written) {
+                touch(List.of(device));
+            } else {
+                written = compute(device, records.contains(device));
+            }
+        }
+        return written;
     }
 
     /** Ends after the device that is being computed: the database is about to be closed. */
@@ -173,7 +188,8 @@ public class PathKeeper implements NotLookedAt {
         }
     }
 
-    private void compute(long deviceId, boolean recordsTouched) {
+    /** Whether the database could be written. */
+    private boolean compute(long deviceId, boolean recordsTouched) {
         try {
             if (recordsTouched) {
                 records.invalidate(deviceId);
@@ -182,15 +198,20 @@ public class PathKeeper implements NotLookedAt {
             Optional<DeviceFacts> known = Optional.ofNullable(records.getIfPresent(deviceId));
             Optional<DeviceFacts> facts = known.or(() -> cases.facts(deviceId));
             facts.ifPresent(f -> records.put(deviceId, f));
-            boolean moved = facts.map(f -> step(f, known.isPresent())).orElse(true);
+            // All that comes of one look is kept together: each commit waits for the disk.
+            boolean moved = jdbc.inTransaction(
+                    () -> facts.map(f -> step(f, known.isPresent())).orElse(true));
             if (moved) {
                 publisher.publishEvent(new Moved(deviceId));
             }
         } catch (StoreAwayException e) {
+            histories.forget(deviceId); // what was stepped was not kept
             touchChanged(List.of(deviceId)); // once more when it is back
+            return false;
         } catch (RuntimeException | Error e) {
             // A scheduled task that ends with an Error is never run again: the paths of all others would stand still.
             failures.incrementAndGet();
+            histories.forget(deviceId);
             if (!isGone(deviceId)) {
                 log.error("The path of device {} could not be computed", deviceId, e);
             }
@@ -202,6 +223,7 @@ public class PathKeeper implements NotLookedAt {
                 }
             }
         }
+        return true;
     }
 
     /** How many paths could not be computed since the start. */
@@ -225,70 +247,14 @@ public class PathKeeper implements NotLookedAt {
                 histories.step(facts, cases.book(facts.domain().id()), asBefore, now);
         Point present = stepped.history().present();
         present.due().ifPresent(at -> {
-            synchronized (lock) {
-                recheck.put(facts.id(), at);
-            }
+            recheck.put(facts.id(), at);
         });
         if (!stepped.looked()) {
             return false;
         }
         DevicePath path = PathComputer.compute(facts, present.reached(), present.at());
-        states.put(state(facts, path, present));
+        states.put(StateRow.of(facts, path, present, facts.mac().map(makers::of).orElse("")));
         lines.put(facts.id(), facts.domain().id(), LineStanding.of(path.lines(), present));
-        if (path.condition() == Condition.CARRYING || path.condition() == Condition.PROVEN) {
-            states.carried(facts.id(), now);
-        }
         return true;
-    }
-
-    private DeviceState state(DeviceFacts facts, DevicePath path, Point present) {
-        Optional<Finding> finding =
-                present.lives().stream().map(FindingLife::finding).findFirst();
-        StopReport at = path.stop(path.at());
-        long passed =
-                path.stops().stream().filter(s -> s.state() == StopState.PASSED).count();
-        Whereabouts where = Whereabouts.of(present.reached());
-        int rank = path.condition() == Condition.HELD ? 0 : path.condition() == Condition.SILENT ? 10 : 20;
-        return new DeviceState(
-                facts.id(),
-                path.condition().name(),
-                path.rail(),
-                path.condition() == Condition.HELD ? path.at().name() : "",
-                finding.map(f -> f.cause().slug()).orElse(""),
-                finding.map(Finding::variant).orElse(""),
-                word(path, at, finding),
-                finding.map(Finding::sentence).orElse(""),
-                finding.map(Finding::since).or(() -> since(path, at)),
-                finding.map(Finding::tries).orElse(0),
-                facts.pending(),
-                facts.current().isPresent() && !facts.byHand(),
-                present.reached().fetches().installed(),
-                String.join(
-                        ", ",
-                        facts.lines().stream()
-                                .map(l -> l.extension().map(e -> e.number()).orElse("–"))
-                                .toList()),
-                rank + (int) passed,
-                facts.released().map(r -> r.revision().id()).orElse(""),
-                String.join(" ", where.hosts()),
-                (where.says() + " " + facts.mac().map(makers::of).orElse("")).strip());
-    }
-
-    private static String word(DevicePath path, StopReport at, Optional<Finding> finding) {
-        return switch (path.condition()) {
-            case PARKED ->
-                at.stop() == Stop.KNOWN
-                        ? at.evidence()
-                        : finding.map(Finding::brief).orElse(at.evidence());
-            case HELD, SILENT -> finding.map(Finding::brief).orElse(at.evidence());
-            case CARRYING -> "carrying, no test call yet";
-            case PROVEN -> "proven";
-            case UNDER_WAY -> at.stop() == Stop.HOLDING ? "first refresh to come" : at.evidence();
-        };
-    }
-
-    /** A device that carries has done so since it was accepted, not since its last refresh. */
-    private static Optional<Instant> since(DevicePath path, StopReport at) {
-        return path.condition() == Condition.CARRYING ? path.stop(Stop.ACCEPTED).since() : at.since();
     }
 }

@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.Set;
 import jordfell.core.readiness.Missing;
 import jordfell.core.readiness.Readiness;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DeviceCounts;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
@@ -37,25 +37,25 @@ class ReadinessController {
      */
     record ReadinessView(int devices, int ready, List<Item> missing) {}
 
-    private final Jdbc jdbc;
     private final DeviceCase cases;
     private final DeviceStore devices;
+    private final DeviceCounts counts;
     private final HandoffStore handoffs;
     private final PersonStore people;
     private final ExtensionStore extensions;
     private final InstantSource clock;
 
     ReadinessController(
-            Jdbc jdbc,
             DeviceCase cases,
             DeviceStore devices,
+            DeviceCounts counts,
             HandoffStore handoffs,
             PersonStore people,
             ExtensionStore extensions,
             InstantSource clock) {
-        this.jdbc = jdbc;
         this.cases = cases;
         this.devices = devices;
+        this.counts = counts;
         this.handoffs = handoffs;
         this.people = people;
         this.extensions = extensions;
@@ -91,13 +91,7 @@ class ReadinessController {
 
     @GetMapping("/batches/{id}")
     ReadinessView ofBatch(@PathVariable long id) {
-        return ofDevices(
-                jdbc.list(
-                        "select id from device where batch_id = ? order by id limit ?",
-                        row -> row.number("id"),
-                        id,
-                        MOST_DEVICES),
-                List.of());
+        return ofDevices(counts.ofBatch(id, MOST_DEVICES), List.of());
     }
 
     private ReadinessView ofDevices(List<Long> ids, List<Item> before) {

@@ -18,11 +18,11 @@ import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.Checked;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.FamilyStore;
+import jordfell.server.records.ModelStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -62,14 +62,14 @@ class FamilyController {
     /** @param text what the chosen device would be sent, secrets as dots; empty if the body can't be written */
     record Checkup(List<BodyProblem> problems, String text, List<String> missing) {}
 
-    private final Jdbc jdbc;
     private final FamilyStore store;
+    private final ModelStore models;
     private final FactsAssembler facts;
     private final Acts acts;
 
-    FamilyController(Jdbc jdbc, FamilyStore store, FactsAssembler facts, Acts acts) {
-        this.jdbc = jdbc;
+    FamilyController(FamilyStore store, ModelStore models, FactsAssembler facts, Acts acts) {
         this.store = store;
+        this.models = models;
         this.facts = facts;
         this.acts = acts;
     }
@@ -205,8 +205,7 @@ class FamilyController {
                 f.body(),
                 note,
                 shipped,
-                jdbc.one("select count(*) n from model where family = ?", row -> row.number("n"), f.id())
-                        .orElse(0L),
+                models.countOf(f.id()),
                 changedAt,
                 changedBy,
                 version);

@@ -13,10 +13,10 @@ import jordfell.core.settings.LayerKind;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
 import jordfell.server.device.DialectBook;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.Checked;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DeviceCounts;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.ModelStore;
 import jordfell.server.records.ModelStore.Feature;
@@ -88,19 +88,24 @@ class ModelController {
             ModelStore.@Nullable Verdict verdict,
             @Nullable String note) {}
 
-    private final Jdbc jdbc;
     private final ModelStore store;
     private final DialectBook dialects;
     private final DeviceStore devices;
+    private final DeviceCounts counts;
     private final InstantSource clock;
     private final Acts acts;
 
     ModelController(
-            Jdbc jdbc, ModelStore store, DialectBook dialects, DeviceStore devices, InstantSource clock, Acts acts) {
-        this.jdbc = jdbc;
+            ModelStore store,
+            DialectBook dialects,
+            DeviceStore devices,
+            DeviceCounts counts,
+            InstantSource clock,
+            Acts acts) {
         this.store = store;
         this.dialects = dialects;
         this.devices = devices;
+        this.counts = counts;
         this.clock = clock;
         this.acts = acts;
     }
@@ -163,12 +168,7 @@ class ModelController {
         ModelSheet before = get(id);
         ModelSheet after = sheet(before, wish);
         List<String> sentences = new ArrayList<>();
-        List<String> crowded = jdbc.list(
-                "select d.label from device d join line l on l.device_id = d.id where d.model_id = ? "
-                        + "group by d.id, d.label having count(*) > ? order by d.label limit 20",
-                row -> row.text("label"),
-                id,
-                after.model().lines());
+        List<String> crowded = counts.withMoreLines(id, after.model().lines());
         if (!crowded.isEmpty()) {
             sentences.add(String.join(", ", crowded) + (crowded.size() == 1 ? " has" : " have")
                     + " more lines than that, and can’t be released any more.");
@@ -287,8 +287,7 @@ class ModelController {
                 store.features(m.id()).stream()
                         .map(f -> new FeatureView(f.feature(), f.verdict(), f.note(), f.notedAt(), f.notedBy()))
                         .toList(),
-                jdbc.one("select count(*) n from device where model_id = ?", row -> row.number("n"), m.id())
-                        .orElse(0L),
+                counts.ofModel(m.id()),
                 s.version());
     }
 

@@ -15,10 +15,10 @@ import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.answer.Made;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.Checked;
 import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DeviceCounts;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.SettingStore;
@@ -62,18 +62,18 @@ class SiteController {
             long devices,
             long version) {}
 
-    private final Jdbc jdbc;
     private final DomainStore store;
     private final SettingStore settings;
     private final DeviceStore devices;
+    private final DeviceCounts counts;
     private final Acts acts;
     private final SecureRandom random = new SecureRandom();
 
-    SiteController(Jdbc jdbc, DomainStore store, SettingStore settings, DeviceStore devices, Acts acts) {
-        this.jdbc = jdbc;
+    SiteController(DomainStore store, SettingStore settings, DeviceStore devices, DeviceCounts counts, Acts acts) {
         this.store = store;
         this.settings = settings;
         this.devices = devices;
+        this.counts = counts;
         this.acts = acts;
     }
 
@@ -238,11 +238,7 @@ class SiteController {
     }
 
     private List<String> numbers(long siteId) {
-        return jdbc.list(
-                "select distinct e.number from device d join line l on l.device_id = d.id "
-                        + "join extension e on e.id = l.extension_id where d.site_id = ?",
-                row -> row.text("number"),
-                siteId);
+        return counts.numbersAt(siteId);
     }
 
     private SiteForm view(Site s) {
@@ -264,8 +260,7 @@ class SiteController {
                 s.access().from(),
                 values.getOrDefault(SettingsCatalogue.ZONE, ""),
                 values.getOrDefault(SettingsCatalogue.TIME_SERVER, ""),
-                jdbc.one("select count(*) n from device where site_id = ?", row -> row.number("n"), s.id())
-                        .orElse(0L),
+                counts.at(s.id()),
                 s.version());
     }
 

@@ -107,6 +107,11 @@ public class Histories {
         }
     }
 
+    /** What was stepped last could not be kept: it is read again, with what is in the evidence. */
+    public void forget(long device) {
+        inMind.invalidate(device);
+    }
+
     private List<Observation> newsOf(long device) {
         synchronized (news) {
             return List.copyOf(Optional.ofNullable(news.get(device)).orElse(List.of()));

@@ -1,5 +1,7 @@
 package jordfell.server.history;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -14,15 +16,21 @@ import jordfell.core.evidence.Ties.Sighted;
 import jordfell.core.evidence.Ties.Tied;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.DigestAnswer;
+import jordfell.server.change.Changed;
+import jordfell.server.change.Subject;
 import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 
 /** Finds out whose an observation is, as {@link Ties} decides it by what the records say. */
 @Component
 class Owners implements Ties.Holders {
+
+    private static final int MOST_IN_MIND = 120_000;
 
     private final DeviceStore devices;
     private final DomainStore domains;
@@ -30,6 +38,14 @@ class Owners implements Ties.Holders {
     private final Histories histories;
     private final AdoptedStrays adopted;
     private final Ties ties = new Ties();
+
+    /** Asked for with each observation; emptied when devices change. */
+    private final Cache<MacAddress, Optional<Long>> byMac =
+            Caffeine.newBuilder().maximumSize(MOST_IN_MIND).build();
+
+    /** Devices of which it is on record that they name themselves. */
+    private final Cache<Long, Boolean> named =
+            Caffeine.newBuilder().maximumSize(MOST_IN_MIND).build();
 
     Owners(
             DeviceStore devices,
@@ -46,13 +62,27 @@ class Owners implements Ties.Holders {
 
     /** Whose this is, and what waited for it to be known. */
     List<Tied> of(String domain, Optional<MacAddress> mac, Observation observation) {
-        Optional<Long> claims = mac.flatMap(devices::byMac).map(Device::id);
+        Optional<Long> claims = mac.flatMap(this::deviceWith);
         if (observation instanceof Observation.BindingChanged) {
-            claims.ifPresent(devices::namesItself);
+            claims.filter(id -> named.asMap().putIfAbsent(id, true) == null).ifPresent(devices::namesItself);
         }
         Sighted seen =
                 new Sighted(domain, mac.isPresent(), claims.or(() -> said(domain, mac, observation)), observation);
         return ties.take(seen, this);
+    }
+
+    private Optional<Long> deviceWith(MacAddress mac) {
+        return byMac.get(mac, m -> devices.byMac(m).map(Device::id));
+    }
+
+    /** Somebody may have another MAC, or the device of a MAC is gone. */
+    @EventListener
+    @Order(0)
+    void follow(Changed changed) {
+        if (changed.touches(Subject.DEVICE)) {
+            byMac.invalidateAll();
+            named.invalidateAll();
+        }
     }
 
     /** What nothing ties to a device. */

@@ -3,7 +3,6 @@ package jordfell.server.lab;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
 import java.util.stream.IntStream;
 import jordfell.core.catalogue.DeviceKind;
@@ -12,7 +11,6 @@ import jordfell.core.identity.MacAddress;
 import jordfell.core.identity.MacReader;
 import jordfell.core.identity.MacReading;
 import jordfell.lab.phone.BraskFile;
-import jordfell.lab.phone.Mistyping;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.phone.SimPhone;
 import jordfell.lab.world.SipCounters;
@@ -28,9 +26,7 @@ import jordfell.server.records.Site;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -72,12 +68,6 @@ class LabController {
     record LabView(int sipPort, Counters sip, List<PhoneView> phones) {}
 
     record PhoneWish(@Nullable String mac, @Nullable String modelId, long siteId) {}
-
-    record Switch(boolean on) {}
-
-    record MistypeWish(@Nullable Mistyping way, int line, int keep) {}
-
-    record ClaimWish(@Nullable String code) {}
 
     record HandoffWish(@Nullable String link) {}
 
@@ -162,46 +152,6 @@ class LabController {
         return new Unboxed(mac.toString());
     }
 
-    @PutMapping("/phones/{mac}/power")
-    void power(@PathVariable String mac, @RequestBody Switch wish) {
-        act(mac, phone -> phone.power(wish.on()));
-    }
-
-    @PutMapping("/phones/{mac}/cable")
-    void cable(@PathVariable String mac, @RequestBody Switch wish) {
-        act(mac, phone -> phone.cable(wish.on()));
-    }
-
-    @PostMapping("/phones/{mac}/restart")
-    void restart(@PathVariable String mac) {
-        act(mac, SimPhone::restart);
-    }
-
-    /** Somebody calls from the phone and stays on the line for some minutes. */
-    @PostMapping("/phones/{mac}/call")
-    void call(@PathVariable String mac) {
-        act(mac, phone -> {
-            if (!lab.world().holdCall(phone.mac())) {
-                throw RefusedException.field("/", "No line of this phone is registered.", "Wait until one is.");
-            }
-        });
-    }
-
-    /** Somebody types a claim code on the phone. */
-    @PostMapping("/phones/{mac}/claim")
-    void claim(@PathVariable String mac, @RequestBody ClaimWish wish) {
-        String code = wish.code() == null ? "" : wish.code().strip();
-        if (code.isEmpty() || code.length() > 20) {
-            throw RefusedException.field("/code", "No code was typed.", "Eight digits, such as 4417-9036.");
-        }
-        act(mac, phone -> {
-            if (!phone.state().powered()) {
-                throw RefusedException.field("/", "The phone is off.", "Switch it on first.");
-            }
-            phone.typeClaim(code);
-        });
-    }
-
     /** Somebody opens a handoff link with a softphone. */
     @PostMapping("/softphones")
     @ResponseStatus(HttpStatus.CREATED)
@@ -221,28 +171,6 @@ class LabController {
         });
         changes.tell(Subject.PHONE);
         return new Unboxed(mac.toString());
-    }
-
-    @PostMapping("/phones/{mac}/cross")
-    void cross(@PathVariable String mac) {
-        act(mac, phone -> {
-            if (phone.lineCount() < 2) {
-                throw RefusedException.field("/", "This phone has no two lines.", "Choose one with two.");
-            }
-            phone.crossLines(1, 2);
-        });
-    }
-
-    @PostMapping("/phones/{mac}/mistype")
-    void mistype(@PathVariable String mac, @RequestBody MistypeWish wish) {
-        Mistyping way = Optional.ofNullable(wish.way())
-                .orElseThrow(() -> RefusedException.field("/way", "How is it mistyped?", "Choose a way."));
-        act(mac, phone -> {
-            String password = phone.password(wish.line())
-                    .orElseThrow(() -> RefusedException.field(
-                            "/line", "This phone has no line " + wish.line() + ".", "Choose a line that it has."));
-            phone.typePassword(wish.line(), way.apply(password, wish.keep()));
-        });
     }
 
     private record Snapshot(PhoneState state, int lines, String screen, boolean inCall) {}
@@ -265,18 +193,6 @@ class LabController {
                 device.map(d -> rails.rail(d.id())).orElse(""),
                 phone.inCall(),
                 state.model().equals(UNSUPPORTED.fullName()) ? BraskFile.SAVED : "");
-    }
-
-    private void act(String mac, Consumer<SimPhone> action) {
-        if (MacReader.read(mac) instanceof MacReading.Refused refused) {
-            throw RefusedException.field("/mac", refused.reason(), refused.hint());
-        }
-        lab.inWorld(world -> {
-            action.accept(
-                    world.phone(MacAddress.of(mac)).orElseThrow(() -> RefusedException.notFound("phone in the Lab")));
-            return true;
-        });
-        changes.tell(Subject.PHONE);
     }
 
     private MacAddress mac(@Nullable String text, DeviceModel model) {

@@ -18,6 +18,7 @@ public class DeviceStateStore {
      *
      * @param progress orders the fleet: held ones first, then by how far along
      * @param places from where it was heard
+     * @param carriedAt when it carried, if it does; what was kept before stays otherwise
      * @param says what it says it is, and whose block its MAC lies in
      */
     public record DeviceState(
@@ -38,7 +39,8 @@ public class DeviceStateStore {
             int progress,
             String released,
             String places,
-            String says) {}
+            String says,
+            Optional<Instant> carriedAt) {}
 
     private final Jdbc jdbc;
     private final InstantSource clock;
@@ -52,9 +54,10 @@ public class DeviceStateStore {
         jdbc.update(
                 """
                 merge into device_state (device_id, condition, rail, held_at, cause, variant, word, sentence, since,
-                                         tries, pending, releasable, firmware, lines, progress, released, places, says, pending_since)
+                                         tries, pending, releasable, firmware, lines, progress, released, places, says, pending_since, carried_at)
                 key (device_id) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
-                  case when ? then coalesce((select pending_since from device_state where device_id = ?), ?) end)""",
+                  case when ? then coalesce((select pending_since from device_state where device_id = ?), ?) end,
+                  coalesce(cast(? as timestamp(3) with time zone), (select carried_at from device_state where device_id = ?)))""",
                 s.deviceId(),
                 s.condition(),
                 s.rail(),
@@ -75,7 +78,9 @@ public class DeviceStateStore {
                 cut(s.says(), 200),
                 s.pending(),
                 s.deviceId(),
-                clock.instant());
+                clock.instant(),
+                s.carriedAt().orElse(null),
+                s.deviceId());
     }
 
     /** Devices that were just enrolled, until their paths are computed: they stand in lists at once. */
@@ -91,12 +96,24 @@ public class DeviceStateStore {
                 values (?, 'PARKED', ?, '', '', '', 'just enrolled', '', 0, true, false, '', ?, 21)""", rows);
     }
 
-    /** The device carried just now. */
-    public void carried(long deviceId, Instant at) {
-        jdbc.update("update device_state set carried_at = ? where device_id = ?", at, deviceId);
-    }
-
     private static String cut(String text, int most) {
         return text.length() <= most ? text : text.substring(0, most - 1) + "…";
+    }
+
+    /** What lists and comparisons show of how a device stands. */
+    public record Shown(String condition, String word, String sentence, String rail, String firmware) {}
+
+    /** How a device stands; one that was never looked at is parked. */
+    public Shown shown(long deviceId) {
+        return jdbc.one(
+                        "select condition, word, sentence, rail, firmware from device_state where device_id = ?",
+                        row -> new Shown(
+                                row.text("condition"),
+                                row.text("word"),
+                                row.text("sentence"),
+                                row.text("rail"),
+                                row.text("firmware")),
+                        deviceId)
+                .orElse(new Shown("PARKED", "", "", "", ""));
     }
 }

@@ -1,8 +1,10 @@
 package jordfell.server.records;
 
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -237,5 +239,26 @@ public class ExtensionStore {
                         order by number limit 1""", row -> row.text("number"), domainId, number, number + ":"); // ":" follows "9"
             }
         };
+    }
+
+    /** Numbers that were made before this moment and that no device has carried since. */
+    public List<String> idle(long domainId, Instant since) {
+        return jdbc.list("""
+                select e.number from extension e where e.domain_id = ? and e.made_at < ?
+                  and not exists (select 1 from line l join device_state t on t.device_id = l.device_id
+                                  where l.extension_id = e.id and t.carried_at > ?)""", row -> row.text("number"), domainId, since, since);
+    }
+
+    /** What the extensions of a range are shown as. */
+    public Map<String, String> names(long domainId, int first, int last) {
+        Map<String, String> names = new HashMap<>();
+        jdbc.list(
+                        "select number, display_name from extension where domain_id = ? and sort_number between ? and ?",
+                        row -> Map.entry(row.text("number"), row.text("display_name")),
+                        domainId,
+                        first,
+                        last)
+                .forEach(e -> names.put(e.getKey(), e.getValue()));
+        return names;
     }
 }

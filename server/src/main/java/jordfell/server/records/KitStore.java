@@ -123,4 +123,14 @@ public class KitStore {
                         .toList(),
                 new Kit.Formulas(row.text("display_name"), row.text("auth_user"), row.text("outgoing")));
     }
+
+    /** A kit to choose. */
+    public record KitName(long id, long domainId, String name) {}
+
+    /** All kits by name. */
+    public List<KitName> names() {
+        return jdbc.list(
+                "select id, domain_id, name from kit order by name",
+                row -> new KitName(row.number("id"), row.number("domain_id"), row.text("name")));
+    }
 }

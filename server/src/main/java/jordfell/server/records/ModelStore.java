@@ -179,4 +179,10 @@ public class ModelStore {
     private static List<String> parted(String text) {
         return Arrays.stream(text.split(",")).filter(t -> !t.isBlank()).toList();
     }
+
+    /** How many models read a family's files. */
+    public long countOf(String family) {
+        return jdbc.one("select count(*) n from model where family = ?", row -> row.number("n"), family)
+                .orElse(0L);
+    }
 }

@@ -1,12 +1,9 @@
 package jordfell.server.release;
 
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.release.Snapshot;
-import jordfell.core.waves.WavePlan;
-import jordfell.core.waves.WaveWatch;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.problem.FieldProblem;
@@ -32,7 +29,6 @@ class ReleaseController {
 
     private static final int MOST_NAMED = 20_000;
     private static final int MOST_SHOWN = 300;
-    private static final int MOST_WAVES = 10;
     private static final int LONGEST_REASON = 500;
 
     /**
@@ -76,20 +72,6 @@ class ReleaseController {
 
     /** How far the release is that is being made; of none if none is. */
     record MakingView(String who, int done, int of) {}
-
-    /**
-     * A wave that is wished for; with neither devices nor a share it takes the rest.
-     *
-     * @param percent the share of the devices that no earlier wave took
-     * @param stopPercent it stops when more than this share of its devices get worse
-     */
-    record WaveForm(
-            @Nullable String name,
-            @Nullable List<Long> deviceIds,
-            @Nullable Integer percent,
-            WaveWatch.@Nullable Starts starts,
-            @Nullable Instant startsAt,
-            @Nullable Integer stopPercent) {}
 
     /** @param allPending instead of naming devices one by one */
     record ReleaseWish(
@@ -184,8 +166,9 @@ class ReleaseController {
             throw RefusedException.fields(List.of(new FieldProblem(
                     "/reason", "The reason is too long.", "At most " + LONGEST_REASON + " characters fit.")));
         }
-        List<WaveWish> waves =
-                wish.waves() == null || wish.waves().isEmpty() ? ReleaseService.ALL_AT_ONCE : waves(wish.waves());
+        List<WaveWish> waves = wish.waves() == null || wish.waves().isEmpty()
+                ? ReleaseService.ALL_AT_ONCE
+                : WaveForm.wishes(wish.waves());
         ReleaseService.Made made = releases.release(ids, reason, waves, Consents.of(wish.supersede(), wish.unfit()));
         return new Released(made.id(), made.devices());
     }
@@ -215,54 +198,5 @@ class ReleaseController {
                     "Release all that are changed, with a search or exceptions.");
         }
         return ids.stream().distinct().toList();
-    }
-
-    private static List<WaveWish> waves(List<WaveForm> forms) {
-        List<FieldProblem> problems = new ArrayList<>();
-        List<WaveWish> waves = new ArrayList<>();
-        if (forms.size() > MOST_WAVES) {
-            problems.add(new FieldProblem(
-                    "/waves", forms.size() + " waves are too many.", "At most 10 can be kept track of."));
-        }
-        for (int i = 0; i < forms.size(); i++) {
-            waves.add(wave(forms.get(i), i, i == forms.size() - 1, problems));
-        }
-        if (!problems.isEmpty()) {
-            throw RefusedException.fields(problems);
-        }
-        return waves;
-    }
-
-    private static WaveWish wave(WaveForm form, int index, boolean last, List<FieldProblem> problems) {
-        String at = "/waves/" + index;
-        String name = form.name() == null || form.name().isBlank()
-                ? "Wave " + (index + 1)
-                : form.name().strip();
-        int percent = form.percent() == null ? 0 : form.percent();
-        int stop = form.stopPercent() == null ? 10 : form.stopPercent();
-        WaveWatch.Starts starts = form.starts() == null ? WaveWatch.Starts.BY_HAND : form.starts();
-        if (name.length() > 100) {
-            problems.add(new FieldProblem(at + "/name", "The name is too long.", "At most 100 characters fit."));
-        }
-        if (form.percent() != null && (percent < 1 || percent > 100)) {
-            problems.add(new FieldProblem(at + "/percent", percent + " is no share.", "1 to 100 percent is."));
-        }
-        if (stop < 0 || stop > 100) {
-            problems.add(new FieldProblem(at + "/stopPercent", stop + " is no share.", "0 to 100 percent is."));
-        }
-        if (starts == WaveWatch.Starts.AT && form.startsAt() == null) {
-            problems.add(new FieldProblem(at + "/startsAt", "It has no time.", "Say when it begins."));
-        }
-        boolean rest = form.deviceIds() == null && form.percent() == null;
-        if (last && !rest) {
-            problems.add(new FieldProblem(
-                    at,
-                    "The last wave does not take the rest, so that some devices would be in no wave.",
-                    "Let it take the rest."));
-        }
-        WavePlan.Part part = form.deviceIds() != null
-                ? new WavePlan.Part.These(form.deviceIds())
-                : rest ? new WavePlan.Part.Rest() : new WavePlan.Part.Share(percent);
-        return new WaveWish(name, part, starts, Optional.ofNullable(form.startsAt()), stop);
     }
 }

@@ -14,7 +14,6 @@ import jordfell.core.roster.Domain;
 import jordfell.core.roster.NumberMap;
 import jordfell.core.roster.NumberRun;
 import jordfell.core.roster.NumbersInUse;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.Checked;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
@@ -59,14 +58,12 @@ class NumberMapController {
 
     record RunMade(long actId, int extensions) {}
 
-    private final Jdbc jdbc;
     private final DomainStore domains;
     private final ExtensionStore extensions;
     private final Runs runs;
     private final InstantSource clock;
 
-    NumberMapController(Jdbc jdbc, DomainStore domains, ExtensionStore extensions, Runs runs, InstantSource clock) {
-        this.jdbc = jdbc;
+    NumberMapController(DomainStore domains, ExtensionStore extensions, Runs runs, InstantSource clock) {
         this.domains = domains;
         this.extensions = extensions;
         this.runs = runs;
@@ -118,27 +115,11 @@ class NumberMapController {
     }
 
     private Set<String> unused(long domainId) {
-        return new HashSet<>(jdbc.list(
-                """
-                select e.number from extension e where e.domain_id = ? and e.made_at < ?
-                  and not exists (select 1 from line l join device_state t on t.device_id = l.device_id
-                                  where l.extension_id = e.id and t.carried_at > ?)""",
-                row -> row.text("number"),
-                domainId,
-                clock.instant().minus(LONG),
-                clock.instant().minus(LONG)));
+        return new HashSet<>(extensions.idle(domainId, clock.instant().minus(LONG)));
     }
 
     private Map<String, String> names(long domainId, int first, int last) {
-        Map<String, String> names = new HashMap<>();
-        jdbc.list(
-                        "select number, display_name from extension where domain_id = ? and sort_number between ? and ?",
-                        row -> Map.entry(row.text("number"), row.text("display_name")),
-                        domainId,
-                        first,
-                        last)
-                .forEach(e -> names.put(e.getKey(), e.getValue()));
-        return names;
+        return extensions.names(domainId, first, last);
     }
 
     private static List<String> names(RunWish wish) {

@@ -1,14 +1,11 @@
 package jordfell.server.roster;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import jordfell.core.roster.OutsideNumber;
-import jordfell.server.answer.Cursor;
 import jordfell.server.answer.Made;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.Checked;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Extension;
@@ -33,20 +30,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api/outside-numbers", produces = "application/json")
 class OutsideNumberController {
 
-    private static final int PAGE = 200;
-
-    record NumberRow(
-            long id,
-            String e164,
-            String shown,
-            String extension,
-            String rings,
-            String prefix,
-            String note,
-            long version) {}
-
-    record NumberPage(List<NumberRow> rows, String next) {}
-
     /** A number; the extension may be left out, then it rings nothing yet. */
     record NumberWish(
             long domainId,
@@ -56,54 +39,24 @@ class OutsideNumberController {
             @Nullable String note,
             long version) {}
 
-    private final Jdbc jdbc;
+    private final OutsideNumberList list;
     private final OutsideNumberStore store;
     private final ExtensionStore extensions;
     private final Acts acts;
 
-    OutsideNumberController(Jdbc jdbc, OutsideNumberStore store, ExtensionStore extensions, Acts acts) {
-        this.jdbc = jdbc;
+    OutsideNumberController(OutsideNumberList list, OutsideNumberStore store, ExtensionStore extensions, Acts acts) {
+        this.list = list;
         this.store = store;
         this.extensions = extensions;
         this.acts = acts;
     }
 
     @GetMapping
-    NumberPage numbers(
+    OutsideNumberList.NumberPage numbers(
             @RequestParam long domainId,
             @RequestParam(defaultValue = "") String q,
             @RequestParam(defaultValue = "") String after) {
-        String last = Cursor.read(after, 1).map(parts -> parts.get(0)).orElse("");
-        String text = "%" + q.strip().toLowerCase(Locale.ROOT) + "%";
-        String digits = "%" + OutsideNumber.normalise(q.strip()) + "%";
-        List<NumberRow> rows = jdbc.list(
-                """
-                select n.*, coalesce(e.number, '') extension, coalesce(e.display_name, '') rings
-                from did n left join extension e on e.id = n.extension_id
-                where n.domain_id = ? and n.e164 > ? and (n.e164 like ? or lower(n.note) like ? or e.number like ?
-                      or lower(e.display_name) like ? or lower(n.prefix) like ?)
-                order by n.e164 limit ?""",
-                row -> new NumberRow(
-                        row.number("id"),
-                        row.text("e164"),
-                        OutsideNumber.show(row.text("e164")),
-                        row.text("extension"),
-                        row.text("rings"),
-                        row.text("prefix"),
-                        row.text("note"),
-                        row.number("version")),
-                domainId,
-                last,
-                digits,
-                text,
-                text,
-                text,
-                text,
-                PAGE + 1);
-        boolean more = rows.size() > PAGE;
-        return new NumberPage(
-                more ? rows.subList(0, PAGE) : rows,
-                more ? Cursor.behind(rows.get(PAGE - 1).e164()) : "");
+        return list.page(domainId, q.strip(), after);
     }
 
     @PostMapping

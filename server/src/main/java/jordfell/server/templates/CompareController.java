@@ -16,8 +16,8 @@ import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.device.DeviceLayers;
 import jordfell.server.device.FactsAssembler;
 import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DeviceStateStore;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -70,11 +70,11 @@ class CompareController {
     /** @param sentence what came of it, in one sentence */
     record Comparison(Side one, Side other, String sentence, int same, List<SettingDifference> differences) {}
 
-    private final Jdbc jdbc;
+    private final DeviceStateStore states;
     private final FactsAssembler facts;
 
-    CompareController(Jdbc jdbc, FactsAssembler facts) {
-        this.jdbc = jdbc;
+    CompareController(DeviceStateStore states, FactsAssembler facts) {
+        this.states = states;
         this.facts = facts;
     }
 
@@ -198,17 +198,7 @@ class CompareController {
     }
 
     private Side side(Assembled device) {
-        record State(Condition condition, String word, String why, String rail, String firmware) {}
-        State state = jdbc.one(
-                        "select condition, word, sentence, rail, firmware from device_state where device_id = ?",
-                        row -> new State(
-                                Condition.valueOf(row.text("condition")),
-                                row.text("word"),
-                                row.text("sentence"),
-                                row.text("rail"),
-                                row.text("firmware")),
-                        device.device().id())
-                .orElse(new State(Condition.PARKED, "", "", "", ""));
+        DeviceStateStore.Shown state = states.shown(device.device().id());
         return new Side(
                 device.device().id(),
                 device.device().label(),
@@ -216,9 +206,9 @@ class CompareController {
                 device.site().name(),
                 device.device().template().map(t -> t.name()).orElse("none"),
                 state.firmware(),
-                state.condition(),
+                Condition.valueOf(state.condition()),
                 state.word(),
-                state.why(),
+                state.sentence(),
                 state.rail());
     }
 

@@ -53,13 +53,13 @@ public final class UserAgent implements AutoCloseable {
         return ask(expires, "Authorization: " + answer.header() + "\r\n").status();
     }
 
-    /** Answers OPTIONS until nothing comes for a moment. */
-    public void answerPings(int milliseconds) throws IOException {
+    /** Answers pings, calls and their ends until nothing comes for a moment. */
+    public void answer(int milliseconds) throws IOException {
         socket.setSoTimeout(milliseconds);
         try {
             while (true) {
                 SipMessage asked = receive();
-                if (!asked.isResponse()) {
+                if (!asked.isResponse() && !asked.method().equals("ACK")) {
                     StringBuilder ok = new StringBuilder("SIP/2.0 200 OK\r\n");
                     asked.headers().stream()
                             .filter(h -> h.name().matches("(?i)via|from|to|call-id|cseq"))
@@ -67,12 +67,33 @@ public final class UserAgent implements AutoCloseable {
                                     .append(": ")
                                     .append(h.value())
                                     .append("\r\n"));
-                    send(ok + "Content-Length: 0\r\n\r\n");
+                    send(ok + "Contact: <sip:" + number + "@" + address() + ">\r\nContent-Length: 0\r\n\r\n");
                 }
             }
         } catch (java.net.SocketTimeoutException e) {
             socket.setSoTimeout(5_000);
         }
+    }
+
+    /** Calls a number, and hangs up when it was answered; gives the status of the answer. */
+    public int call(String called) throws IOException {
+        String id = UUID.randomUUID().toString();
+        send(inCall("INVITE", called, id, 1, ""));
+        SipMessage answer = receive();
+        while (!answer.isResponse() || answer.status() < 200) {
+            answer = receive();
+        }
+        String tag = answer.first("To").orElse("").replaceFirst(".*(;tag=[^;]*).*", "$1");
+        send(inCall("ACK", called, id, 1, tag.startsWith(";") ? tag : ""));
+        send(inCall("BYE", called, id, 2, tag.startsWith(";") ? tag : ""));
+        return answer.status();
+    }
+
+    private String inCall(String method, String called, String id, int n, String toTag) {
+        return method + " sip:" + called + "@" + domain + " SIP/2.0\r\nVia: SIP/2.0/UDP " + address()
+                + ";rport;branch=z9hG4bK" + id + method + "\r\nMax-Forwards: 70\r\nFrom: <sip:" + number + "@" + domain
+                + ">;tag=ua\r\nTo: <sip:" + called + "@" + domain + ">" + toTag + "\r\nCall-ID: " + id + "\r\nCSeq: "
+                + n + " " + method + "\r\nContact: <sip:" + number + "@" + address() + ">\r\nContent-Length: 0\r\n\r\n";
     }
 
     private SipMessage ask(int expires, String headers) throws IOException {

@@ -1,0 +1,312 @@
+package jordfell.bench;
+
+import com.sun.management.OperatingSystemMXBean;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.lang.management.ManagementFactory;
+import java.lang.management.MemoryMXBean;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.locks.LockSupport;
+import jordfell.core.evidence.Datagram;
+import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.evidence.Observation.Pinged;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.identity.MacAddress;
+import jordfell.server.fleet.PathKeeper;
+import jordfell.server.history.Histories;
+import jordfell.server.history.Moved;
+import jordfell.server.history.ObservationLog;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.records.DeviceStore;
+import jordfell.server.release.ReleaseService;
+
+/**
+ * The traffic of a usual day, at its own pace, with the paths being followed: every phone refreshes its registration
+ * every twenty minutes, asks for its configuration every fifteen, and answers a ping every minute.
+ */
+final class TrafficBench {
+
+    private static final Duration REFRESH = Duration.ofMinutes(20);
+    private static final Duration CHECK = Duration.ofMinutes(15);
+    private static final Duration PING = Duration.ofMinutes(1);
+    private static final int EXPIRY_SECONDS = 1_500;
+
+    /** So many phones a second lose their registration and get it back: the path's delay is measured at them. */
+    private static final int MOVED_A_SECOND = 5;
+
+    /** What came of it. */
+    record Result(
+            long seen,
+            long lost,
+            double lagMillis,
+            double heapMegabytes,
+            double cores,
+            double megabytes,
+            double rows) {}
+
+    private record Phone(long id, MacAddress mac, String number, String domain, String revision, String address) {}
+
+    private final BenchServer server;
+    private final ObservationLog log;
+    private final Path data;
+    private final List<Phone> phones;
+    private final Map<Long, Long> waitingSince = new ConcurrentHashMap<>();
+    private final List<Double> lags = new ArrayList<>();
+    private int messages;
+
+    TrafficBench(BenchServer server, Path data, int devices) {
+        this.server = server;
+        this.data = data;
+        this.log = server.bean(ObservationLog.class);
+        ImportBench imports = new ImportBench(server);
+        imports.prepare();
+        imports.imported(imports.rows(devices));
+        server.bean(ReleaseService.class).release(server.bean(DeviceStore.class).allIds(), "bench");
+        phones = server.bean(Jdbc.class)
+                .list(
+                        """
+                        select d.id, d.mac, e.number, m.name, i.revision from device d
+                        join line l on l.device_id = d.id and l.position = 1 join extension e on e.id = l.extension_id
+                        join domain m on m.id = e.domain_id join release_item i on i.device_id = d.id
+                        where d.mac is not null order by d.id""",
+                        row -> new Phone(
+                                row.number("id"),
+                                MacAddress.of(row.text("mac")),
+                                row.text("number"),
+                                row.text("name"),
+                                row.text("revision"),
+                                address(row.number("id"))));
+        server.onEvent(Moved.class, moved -> {
+            Long since = waitingSince.remove(moved.deviceId());
+            if (since != null) {
+                synchronized (lags) {
+                    lags.add((System.nanoTime() - since) / 1e6);
+                }
+            }
+        });
+    }
+
+    /** Has all phones come up, one after the other as fast as they are taken. */
+    void comeUp() {
+        // How fast they come up is not what is measured.
+        server.bean(Jdbc.class).update("set write_delay 500");
+        Instant now = Instant.now();
+        int n = 0;
+        for (Phone phone : phones) {
+            tell(phone, fetched(phone, now, 200));
+            tell(phone, new NameLookedUp(now, "_sip._udp." + phone.domain(), "SRV", List.of("north:5060")));
+            refresh(phone, now, BindingChanged.Change.ADDED);
+            refresh(phone, now.plusMillis(1), BindingChanged.Change.REFRESHED);
+            tell(phone, new Pinged(now, phone.number(), true));
+            if (++n % 10_000 == 0) {
+                log.flush();
+            }
+        }
+        log.flush();
+        settle();
+        server.bean(Jdbc.class).update("set write_delay 0");
+    }
+
+    private void settle() {
+        Jdbc jdbc = server.bean(Jdbc.class);
+        long carrying = 0;
+        Instant patience = Instant.now().plus(Duration.ofSeconds(phones.size() / 100 + 20));
+        Histories histories = server.bean(Histories.class);
+        PathKeeper paths = server.bean(PathKeeper.class);
+        while ((carrying < phones.size() || !histories.withNews().isEmpty() || paths.waiting() > 0)
+                && Instant.now().isBefore(patience)) {
+            LockSupport.parkNanos(500_000_000L);
+            carrying = jdbc.one(
+                            "select count(*) n from device_state where condition in ('CARRYING', 'PROVEN')",
+                            row -> row.number("n"))
+                    .orElse(0L);
+        }
+        if (carrying < phones.size()) {
+            throw new IllegalStateException("only " + carrying + " of " + phones.size() + " carry: "
+                    + jdbc.list(
+                            "select condition || ' ' || word || ' ' || count(*) t from device_state group by condition, word",
+                            row -> row.text("t")));
+        }
+    }
+
+    /** Plays so long of a usual day. */
+    Result play(Duration length) {
+        long bytesBefore = size();
+        long rowsBefore = rows();
+        long lostBefore = log.lost();
+        long cpuBefore = cpu();
+        long began = System.nanoTime();
+        long seen = 0;
+        double heap = 0;
+        Random random = new Random(4);
+        for (int second = 0; second < length.toSeconds(); second++) {
+            Instant now = Instant.now();
+            seen += each(second, PING, phone -> tell(phone, new Pinged(now, phone.number(), true)));
+            seen += each(second, CHECK, phone -> tell(phone, fetched(phone, now, 304)));
+            seen += 3 * each(second, REFRESH, phone -> refresh(phone, now, BindingChanged.Change.REFRESHED));
+            for (int i = 0; i < MOVED_A_SECOND; i++) {
+                moved(phones.get(random.nextInt(phones.size())), now);
+            }
+            heap = Math.max(heap, second % 30 == 29 ? heapAfterCollection() : 0);
+            long due = began + (second + 1) * 1_000_000_000L;
+            LockSupport.parkNanos(Math.max(0, due - System.nanoTime()));
+        }
+        double wall = (System.nanoTime() - began) / 1e9;
+        double cores = (cpu() - cpuBefore) / 1e9 / wall;
+        log.flush();
+        LockSupport.parkNanos(2_000_000_000L);
+        double[] sorted;
+        synchronized (lags) {
+            sorted = lags.stream().mapToDouble(Double::doubleValue).sorted().toArray();
+        }
+        if (sorted.length == 0 || !waitingSince.isEmpty()) {
+            throw new IllegalStateException(sorted.length + " moves were told, and " + waitingSince.size() + " not");
+        }
+        server.bean(Jdbc.class).update("checkpoint sync");
+        return new Result(
+                seen,
+                log.lost() - lostBefore,
+                sorted[(int) Math.ceil(sorted.length * 0.99) - 1],
+                heap,
+                cores,
+                (size() - bytesBefore) / 1e6,
+                rows() - rowsBefore);
+    }
+
+    private interface Act {
+        void of(Phone phone);
+    }
+
+    /** The phones whose turn it is in this second, evenly dealt. */
+    private long each(int second, Duration every, Act act) {
+        int period = (int) every.toSeconds();
+        long count = 0;
+        for (int i = second % period; i < phones.size(); i += period) {
+            act.of(phones.get(i));
+            count++;
+        }
+        return count;
+    }
+
+    /** It logs off and comes back. */
+    private void moved(Phone phone, Instant now) {
+        if (waitingSince.putIfAbsent(phone.id(), System.nanoTime()) == null) {
+            tell(phone, binding(phone, now, BindingChanged.Change.EXPIRED));
+            tell(phone, binding(phone, now, BindingChanged.Change.ADDED));
+        }
+    }
+
+    private void refresh(Phone phone, Instant now, BindingChanged.Change change) {
+        int cseq = ++messages;
+        tell(
+                phone,
+                message(
+                        phone,
+                        now,
+                        true,
+                        cseq,
+                        "REGISTER sip:" + phone.domain() + " SIP/2.0",
+                        "Contact: <sip:" + phone.number() + "@" + phone.address()
+                                + ">;expires=1500\r\nUser-Agent: Korrin K24/2.4.1\r\nAuthorization: Digest username=\""
+                                + phone.number() + "-a\", realm=\"" + phone.domain()
+                                + "\", nonce=\"n0123456789\", uri=\"sip:"
+                                + phone.domain()
+                                + "\", response=\"0123456789abcdef0123456789abcdef\", algorithm=MD5, qop=auth, nc=00000001, cnonce=\"c\"\r\n"));
+        tell(phone, binding(phone, now, change));
+        tell(
+                phone,
+                message(
+                        phone,
+                        now,
+                        false,
+                        cseq,
+                        "SIP/2.0 200 OK",
+                        "Contact: <sip:" + phone.number() + "@" + phone.address() + ">;expires=1500\r\n"));
+    }
+
+    private void tell(Phone phone, Observation observation) {
+        log.observed(phone.domain(), Optional.of(phone.mac()), observation);
+    }
+
+    private static ConfigRequested fetched(Phone phone, Instant now, int status) {
+        return new ConfigRequested(
+                now,
+                phone.mac().compact() + ".korrin",
+                status,
+                phone.revision(),
+                "Korrin K24/2.4.1",
+                phone.address().substring(0, phone.address().indexOf(':')));
+    }
+
+    private static BindingChanged binding(Phone phone, Instant now, BindingChanged.Change change) {
+        return new BindingChanged(
+                now,
+                phone.number(),
+                change,
+                "sip:" + phone.number() + "@" + phone.address(),
+                "north",
+                phone.address(),
+                now.plusSeconds(EXPIRY_SECONDS));
+    }
+
+    private static SipSeen message(Phone phone, Instant now, boolean toNode, int cseq, String start, String more) {
+        return SipSeen.of(
+                now,
+                toNode,
+                "north",
+                phone.address(),
+                Datagram.of(start + "\r\nVia: SIP/2.0/UDP " + phone.address() + ";rport;branch=z9hG4bK" + cseq
+                        + "\r\nMax-Forwards: 70\r\nFrom: <sip:" + phone.number() + "@" + phone.domain()
+                        + ">;tag=f1\r\nTo: <sip:" + phone.number() + "@" + phone.domain() + ">\r\nCall-ID: "
+                        + phone.mac().compact() + "@reg\r\nCSeq: " + cseq + " REGISTER\r\n" + more
+                        + "Content-Length: 0\r\n\r\n"));
+    }
+
+    /** An address of the range that is kept for benchmarks (RFC 2544 appendix C.2.2), one for each phone. */
+    private static String address(long id) {
+        return "198." + (18 + (id >> 16 & 1)) + "." + (id >> 8 & 255) + "." + (id & 255) + ":5060";
+    }
+
+    private static double heapAfterCollection() {
+        MemoryMXBean memory = ManagementFactory.getMemoryMXBean();
+        memory.gc();
+        return memory.getHeapMemoryUsage().getUsed() / 1e6;
+    }
+
+    private static long cpu() {
+        return ((OperatingSystemMXBean) ManagementFactory.getOperatingSystemMXBean()).getProcessCpuTime();
+    }
+
+    private long rows() {
+        return server.bean(Jdbc.class)
+                .one("select count(*) n from episode", row -> row.number("n"))
+                .orElse(0L);
+    }
+
+    private long size() {
+        return Arrays.stream(Optional.ofNullable(data.getParent().toFile().listFiles())
+                        .orElseThrow())
+                .filter(f -> f.getName().startsWith(data.getFileName() + "."))
+                .mapToLong(f -> {
+                    try {
+                        return Files.size(f.toPath());
+                    } catch (IOException e) {
+                        throw new UncheckedIOException(e);
+                    }
+                })
+                .sum();
+    }
+}

@@ -1,0 +1,72 @@
+package jordfell.server.roster;
+
+import java.util.List;
+import java.util.Locale;
+import jordfell.core.roster.OutsideNumber;
+import jordfell.server.answer.Cursor;
+import jordfell.server.jdbc.Jdbc;
+import org.springframework.stereotype.Component;
+
+/** Outside numbers of a domain and what they ring. */
+@Component
+class OutsideNumberList {
+
+    private static final int PAGE = 200;
+
+    record NumberRow(
+            long id,
+            String e164,
+            String shown,
+            String extension,
+            String rings,
+            String prefix,
+            String note,
+            long version) {}
+
+    record NumberPage(List<NumberRow> rows, String next) {}
+
+    private final Jdbc jdbc;
+
+    OutsideNumberList(Jdbc jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /**
+     * A part of those in which the text is, by number.
+     *
+     * @param after where the part before ended; empty for the beginning
+     */
+    NumberPage page(long domainId, String q, String after) {
+        String last = Cursor.read(after, 1).map(parts -> parts.get(0)).orElse("");
+        String text = "%" + q.toLowerCase(Locale.ROOT) + "%";
+        String digits = "%" + OutsideNumber.normalise(q) + "%";
+        List<NumberRow> rows = jdbc.list(
+                """
+                select n.*, coalesce(e.number, '') extension, coalesce(e.display_name, '') rings
+                from did n left join extension e on e.id = n.extension_id
+                where n.domain_id = ? and n.e164 > ? and (n.e164 like ? or lower(n.note) like ? or e.number like ?
+                      or lower(e.display_name) like ? or lower(n.prefix) like ?)
+                order by n.e164 limit ?""",
+                row -> new NumberRow(
+                        row.number("id"),
+                        row.text("e164"),
+                        OutsideNumber.show(row.text("e164")),
+                        row.text("extension"),
+                        row.text("rings"),
+                        row.text("prefix"),
+                        row.text("note"),
+                        row.number("version")),
+                domainId,
+                last,
+                digits,
+                text,
+                text,
+                text,
+                text,
+                PAGE + 1);
+        boolean more = rows.size() > PAGE;
+        return new NumberPage(
+                more ? rows.subList(0, PAGE) : rows,
+                more ? Cursor.behind(rows.get(PAGE - 1).e164()) : "");
+    }
+}
