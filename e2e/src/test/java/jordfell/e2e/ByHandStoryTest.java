@@ -9,7 +9,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.SelectOption;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.io.IOException;
 import jordfell.core.dialing.TestNumber;
 import jordfell.server.support.Pier;
@@ -68,8 +70,8 @@ class ByHandStoryTest {
         enrol(page, "024b.7a00.7801; Bridge handset;; 2480", "Bridge handset");
         button(page, "Set it by hand").click();
         button(page, "Credentials card").click();
-        sees(page, "waiting for its first registration");
-        assertThat(page.locator("dialog").innerText()).contains(TestNumber.DIALLED);
+        sees(page, TestNumber.DIALLED);
+        assertThat(page.locator("dialog").innerText()).contains("waiting for its first registration");
         try (UserAgent phone = agent("2480", password(page))) {
             assertThat(phone.register(300)).isEqualTo(200);
             sees(page, "registered at");
@@ -118,16 +120,17 @@ class ByHandStoryTest {
             sees(page, "registered at");
             // Somebody takes it off the record; the phone registers it all the same.
             button(page, "Bind…").click();
-            page.getByLabel("Line 2").fill("");
+            page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Line 2"))
+                    .fill("");
             button(page, "Bind").click();
             sees(page, "not on record for it");
             button(page, "Put it on record as line 2").click();
             page.getByText("not on record for it")
                     .waitFor(new Locator.WaitForOptions()
-                            .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
+                            .setState(WaitForSelectorState.DETACHED));
             button(page, "Release to this device").click();
             sees(page, "registered at");
-            page.getByRole(com.microsoft.playwright.options.AriaRole.CELL)
+            page.getByRole(AriaRole.CELL)
                     .getByText("2483")
                     .first()
                     .waitFor();
@@ -143,7 +146,7 @@ class ByHandStoryTest {
         page.getByLabel("Number").fill(number);
         page.getByLabel("Shown as").fill("By hand " + number);
         button(page, "Add " + number).click();
-        page.getByRole(com.microsoft.playwright.options.AriaRole.BUTTON, new Page.GetByRoleOptions().setName(number))
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(number))
                 .click();
         button(page, "Show the password…").click();
         page.getByLabel("Why you need to see it").fill("typing it into the phone");
