@@ -126,14 +126,10 @@ class ByHandStoryTest {
             sees(page, "not on record for it");
             button(page, "Put it on record as line 2").click();
             page.getByText("not on record for it")
-                    .waitFor(new Locator.WaitForOptions()
-                            .setState(WaitForSelectorState.DETACHED));
+                    .waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.DETACHED));
             button(page, "Release to this device").click();
             sees(page, "registered at");
-            page.getByRole(AriaRole.CELL)
-                    .getByText("2483")
-                    .first()
-                    .waitFor();
+            page.getByRole(AriaRole.CELL).getByText("2483").first().waitFor();
         }
         assertThat(jordfell.complaints()).isEmpty();
     }

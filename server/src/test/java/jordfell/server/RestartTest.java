@@ -13,8 +13,11 @@ import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 
 /** A process of its own is killed without warning; what was confirmed is there when the next one starts. */
+@Execution(ExecutionMode.CONCURRENT)
 class RestartTest {
 
     @TempDir
