@@ -32,6 +32,21 @@ it('its own page is offered where the address is one of its site’s', () => {
   expect(screen.queryByText('MAC of')).toBeNull()
 })
 
+it('an address is told once, with the ports of all lines', () => {
+  renderWithAll(
+    <WhereItIs
+      where={{
+        registered: [place('198.51.100.7:5060'), place('198.51.100.7:5061'), place('198.51.100.8:5060')],
+        says: '',
+        macMaker: '',
+      }}
+      model="Korrin K24"
+    />,
+  )
+  expect(screen.getByText('198.51.100.7:5060, :5061')).toBeTruthy()
+  expect(screen.getByText('198.51.100.8:5060')).toBeTruthy()
+})
+
 it('a MAC of another maker than the record’s is told', () => {
   renderWithAll(
     <WhereItIs

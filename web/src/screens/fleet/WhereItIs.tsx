@@ -8,7 +8,7 @@ type Where = Schemas['WhereView']
 /** From where a device was heard, and what it says it is; nothing of one that was never heard. */
 export function WhereItIs({ where, model }: { where: Where; model: string }) {
   const rows = [
-    ...where.registered.map((place) => ({ what: 'registers from', place })),
+    ...byHost(where.registered).map((place) => ({ what: 'registers from', place })),
     ...(where.fetched ? [{ what: 'fetched from', place: where.fetched }] : []),
   ]
   if (rows.length === 0 && !where.says) return null
@@ -47,6 +47,20 @@ export function WhereItIs({ where, model }: { where: Where; model: string }) {
       </chakra.dl>
     </Box>
   )
+}
+
+/** Lines have ports of their own: one address is told once, with all of them. */
+function byHost(places: Where['registered']): Where['registered'] {
+  const hosts = new Map<string, { address: string; page: string }>()
+  for (const { address, page } of places) {
+    const at = address.lastIndexOf(':')
+    const before = hosts.get(address.slice(0, at))
+    hosts.set(address.slice(0, at), {
+      address: before ? `${before.address}, ${address.slice(at)}` : address,
+      page,
+    })
+  }
+  return [...hosts.values()]
 }
 
 function Row({ what, children }: { what: string; children: ReactNode }) {

@@ -14,7 +14,7 @@ import { AddExtension } from './AddExtension'
 import { EditExtension } from './EditExtension'
 import { ExchangeActs } from './ExchangeActs'
 import { RosterFrame } from './RosterFrame'
-import { STANDS, StandsCell, type StandsFilter } from './Stands'
+import { RingsCell, STANDS, StandsCell, type StandsFilter } from './Stands'
 import { useExtension, useExtensionPages } from './queries'
 import { useDomain } from './useDomain'
 
@@ -42,16 +42,7 @@ const COLUMNS: Column<Extension>[] = [
   },
   {
     heading: 'Rings',
-    cell: (e) =>
-      e.devices ? (
-        <chakra.span color="fjord">
-          <Link to={`/fleet/${e.firstDeviceId}`} onClick={(click) => click.stopPropagation()}>
-            <CutMiddle text={e.devices} />
-          </Link>
-        </chakra.span>
-      ) : (
-        <chakra.span color="amberText">nothing: no device has it</chakra.span>
-      ),
+    cell: (e) => <RingsCell extension={e} />,
   },
   { heading: 'From outside', cell: (e) => <Mono>{e.numbers}</Mono> },
 ]

@@ -4,7 +4,7 @@ import { expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { Extensions } from './Extensions'
-import { Holders, StandsCell } from './Stands'
+import { Holders, RingsCell, StandsCell } from './Stands'
 
 const holder = (part: Partial<Schemas['HolderView']>): Schemas['HolderView'] => ({
   state: 'REGISTERED',
@@ -66,6 +66,14 @@ it('everybody who has it is named, with where it is and how to get there', () =>
   expect(rows[0]).toContain('Ticket window 4 by hand registered at north from 192.0.2.14:5062')
   expect(rows[1]).toContain('An agent without a name, no device on record, refused')
   expect(screen.getByText('Ticket window 4').getAttribute('href')).toBe('/fleet/4')
+})
+
+it.each([
+  [[], 'nothing: no device has it'],
+  [[holder({ deviceId: 0, name: 'Handset/0.9' })], 'somebody who is no device'],
+] as const)('%# says whom it rings that no device has', (holders, words) => {
+  const { container } = renderWithAll(<RingsCell extension={extension(...holders)} />)
+  expect(container.textContent).toBe(words)
 })
 
 it('the list is asked for those that stand so, and the address keeps it', async () => {

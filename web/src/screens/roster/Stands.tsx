@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Age } from '../../kit/Age'
 import { Faded, Heading, Mono } from '../../kit/basics'
+import { CutMiddle } from '../../kit/CutMiddle'
 
 type Extension = Schemas['ExtensionRow']
 type Holder = Schemas['HolderView']
@@ -44,6 +45,23 @@ export function StandsCell({ extension }: { extension: Extension }) {
         {first.why && ` · ${first.why}`}
       </Faded>
     </span>
+  )
+}
+
+/** What a call to an extension rings, in a cell: the devices that have it on record, or who registers it besides. */
+export function RingsCell({ extension: e }: { extension: Extension }) {
+  if (e.devices)
+    return (
+      <chakra.span color="fjord">
+        <Link to={`/fleet/${e.firstDeviceId}`} onClick={(click) => click.stopPropagation()}>
+          <CutMiddle text={e.devices} />
+        </Link>
+      </chakra.span>
+    )
+  return (
+    <chakra.span color="amberText">
+      {e.state === 'REGISTERED' ? 'somebody who is no device' : 'nothing: no device has it'}
+    </chakra.span>
   )
 }
 

@@ -187,9 +187,8 @@ public final class Bench {
     private void traffic(Path folder) {
         int devices = Integer.getInteger("jordfell.bench.devices", LARGE);
         Duration length = Duration.ofMinutes(Integer.getInteger("jordfell.bench.minutes", 10));
-        Path data = folder.resolve("traffic");
-        try (BenchServer server = new BenchServer(data, folder)) {
-            TrafficBench bench = new TrafficBench(server, data, devices);
+        try (BenchServer server = new BenchServer(folder.resolve("traffic"), folder)) {
+            TrafficBench bench = new TrafficBench(server, devices);
             bench.comeUp();
             TrafficBench.Result result = bench.play(length);
             String of = String.format(Locale.ROOT, "%,d phones: ", devices);
@@ -200,7 +199,7 @@ public final class Bench {
             double perDay = (double) Duration.ofDays(1).toMinutes() / length.toMinutes();
             report.add(String.format(
                     Locale.ROOT,
-                    "told    the database grew by %.0f MB and %.0f episodes in %d minutes: %.1f GB a day, %.0f GB in 14 days",
+                    "told    the evidence grew by %.0f MB and %.0f episodes in %d minutes: %.1f GB a day, %.0f GB in 14 days",
                     result.megabytes(),
                     result.rows(),
                     length.toMinutes(),

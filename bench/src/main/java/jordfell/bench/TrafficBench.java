@@ -1,16 +1,11 @@
 package jordfell.bench;
 
 import com.sun.management.OperatingSystemMXBean;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.lang.management.ManagementFactory;
 import java.lang.management.MemoryMXBean;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -47,6 +42,9 @@ final class TrafficBench {
     /** So many phones a second lose their registration and get it back: the path's delay is measured at them. */
     private static final int MOVED_A_SECOND = 5;
 
+    /** A row and its places in the indexes without what was seen, in bytes, about. */
+    private static final int BYTES_OF_A_ROW = 250;
+
     /** What came of it. */
     record Result(
             long seen,
@@ -61,15 +59,13 @@ final class TrafficBench {
 
     private final BenchServer server;
     private final ObservationLog log;
-    private final Path data;
     private final List<Phone> phones;
     private final Map<Long, Long> waitingSince = new ConcurrentHashMap<>();
     private final List<Double> lags = new ArrayList<>();
     private int messages;
 
-    TrafficBench(BenchServer server, Path data, int devices) {
+    TrafficBench(BenchServer server, int devices) {
         this.server = server;
-        this.data = data;
         this.log = server.bean(ObservationLog.class);
         ImportBench imports = new ImportBench(server);
         imports.prepare();
@@ -150,7 +146,6 @@ final class TrafficBench {
         long cpuBefore = cpu();
         long began = System.nanoTime();
         long seen = 0;
-        double heap = 0;
         Random random = new Random(4);
         for (int second = 0; second < length.toSeconds(); second++) {
             Instant now = Instant.now();
@@ -160,7 +155,6 @@ final class TrafficBench {
             for (int i = 0; i < MOVED_A_SECOND; i++) {
                 moved(phones.get(random.nextInt(phones.size())), now);
             }
-            heap = Math.max(heap, second % 30 == 29 ? heapAfterCollection() : 0);
             long due = began + (second + 1) * 1_000_000_000L;
             LockSupport.parkNanos(Math.max(0, due - System.nanoTime()));
         }
@@ -175,12 +169,11 @@ final class TrafficBench {
         if (sorted.length == 0 || !waitingSince.isEmpty()) {
             throw new IllegalStateException(sorted.length + " moves were told, and " + waitingSince.size() + " not");
         }
-        server.bean(Jdbc.class).update("checkpoint sync");
         return new Result(
                 seen,
                 log.lost() - lostBefore,
                 sorted[(int) Math.ceil(sorted.length * 0.99) - 1],
-                heap,
+                heapAfterCollection(),
                 cores,
                 (size() - bytesBefore) / 1e6,
                 rows() - rowsBefore);
@@ -296,17 +289,13 @@ final class TrafficBench {
                 .orElse(0L);
     }
 
+    /** What the evidence takes: the file of the database grows in steps, and keeps what it grew by. */
     private long size() {
-        return Arrays.stream(Optional.ofNullable(data.getParent().toFile().listFiles())
-                        .orElseThrow())
-                .filter(f -> f.getName().startsWith(data.getFileName() + "."))
-                .mapToLong(f -> {
-                    try {
-                        return Files.size(f.toPath());
-                    } catch (IOException e) {
-                        throw new UncheckedIOException(e);
-                    }
-                })
-                .sum();
+        return server.bean(Jdbc.class)
+                .one(
+                        "select coalesce(sum(octet_length(data)), 0) + count(*) * ? n from episode",
+                        row -> row.number("n"),
+                        BYTES_OF_A_ROW)
+                .orElse(0L);
     }
 }
