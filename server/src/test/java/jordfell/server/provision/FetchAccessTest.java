@@ -298,7 +298,8 @@ class FetchAccessTest {
         String own = own(get("024b7a0f0105.korrin", "").body());
         released("02-4B-7A-0F-01-0B", "2425");
         int last = 0;
-        for (int i = 0; i < 26; i++) {
+        // Another phone of this address may ask in between, which ends a row; the next one is long enough.
+        for (int i = 0; i < 240 && last != 429; i++) {
             last = get(String.format(java.util.Locale.ROOT, "024b7aee00%02x.korrin", i), "")
                     .statusCode();
         }
@@ -310,7 +311,7 @@ class FetchAccessTest {
                 .isEqualTo(429);
         assertThat(get("024b7a0f0105.korrin", own).statusCode()).isEqualTo(200);
         assertThat(pier.client().delete("/api/guessers/127.0.0.1").status()).isEqualTo(204);
-        assertThat(get("024b7aee00f0.korrin", "").statusCode()).isEqualTo(401);
+        assertThat(get("024b7aee00f8.korrin", "").statusCode()).isEqualTo(401);
         assertThat(get("024b7a0f010b.korrin", "").statusCode()).isEqualTo(200);
     }
 
