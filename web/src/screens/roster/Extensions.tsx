@@ -29,7 +29,6 @@ const COLUMNS: Column<Extension>[] = [
     cell: (e) =>
       e.personId > 0 ? <Link to={`/roster/people/${e.personId}`}>{e.person}</Link> : <Faded>a place</Faded>,
   },
-  { heading: 'Department', cell: (e) => <Faded>{e.department}</Faded> },
   { heading: 'Authentication user', cell: (e) => <Mono>{e.authUser}</Mono> },
   {
     heading: 'On',

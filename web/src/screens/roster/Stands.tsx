@@ -33,7 +33,13 @@ export function StandsCell({ extension }: { extension: Extension }) {
   if (!first) return <Faded>–</Faded>
   const [words, colour] = WORDS[first.state]
   return (
-    <span title={`${first.name} ${first.why}`.trim()}>
+    <chakra.span
+      display="block"
+      maxW={{ base: '170px', xl: '300px' }}
+      overflow="hidden"
+      textOverflow="ellipsis"
+      title={`${first.name} ${first.why}`.trim()}
+    >
       <chakra.span color={colour}>{words}</chakra.span>
       <Faded>
         {first.since && (
@@ -44,7 +50,7 @@ export function StandsCell({ extension }: { extension: Extension }) {
         )}
         {first.why && ` · ${first.why}`}
       </Faded>
-    </span>
+    </chakra.span>
   )
 }
 
