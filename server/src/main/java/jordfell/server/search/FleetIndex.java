@@ -22,7 +22,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * The order of the fleet and what can be found in it, in memory, so that a list of a hundred thousand devices begins as
- * fast as one of a thousand. Built from the records at the first look; {@link PathKeeper} keeps it up to date.
+ * fast as one of a thousand. Built from the records at the first look; what moves and what changes keeps it up to date.
  */
 @Component
 public class FleetIndex {
