@@ -1,7 +1,9 @@
 package jordfell.lab.world;
 
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
@@ -20,6 +22,8 @@ import jordfell.lab.time.Timeline;
 final class TestCaller {
 
     static final String USER = "test-call";
+    private static final int MOST_ANSWERED = 1_000;
+
     static final Endpoint ADDRESS = new Endpoint("192.0.2.9", 5060);
 
     private final Timeline timeline;
@@ -27,6 +31,9 @@ final class TestCaller {
     private final RandomGenerator random;
     private final Consumer<SipAddress> taken;
     private final Map<String, CallLeg> calls = new HashMap<>();
+
+    /** Call-IDs of calls that were answered and are not up yet; each ends with its ACK or BYE, or is forgotten with the rest. */
+    private final Set<String> answered = new HashSet<>();
 
     /** @param taken hears of each call that was taken and is up, from whom it is */
     TestCaller(Timeline timeline, Network network, RandomGenerator random, Consumer<SipAddress> taken) {
@@ -66,8 +73,19 @@ final class TestCaller {
         if (leg != null && message.isResponse()) {
             leg.receive(message, from);
         } else if (!message.isResponse() && message.method().equals("ACK")) {
-            SipHeaders.from(message).ifPresent(taken);
+            // An ACK alone is no call.
+            if (answered.remove(message.first("Call-ID").orElse(""))) {
+                SipHeaders.from(message).ifPresent(taken);
+            }
         } else if (!message.isResponse()) {
+            if (message.method().equals("INVITE")) {
+                if (answered.size() >= MOST_ANSWERED) {
+                    answered.clear();
+                }
+                answered.add(message.first("Call-ID").orElse(""));
+            } else {
+                answered.remove(message.first("Call-ID").orElse(""));
+            }
             SipMessage ok = Responses.to(message, from, 200).with("Contact", contact());
             send(ADDRESS, Responses.destination(message, from), ok);
         }

@@ -10,6 +10,9 @@ public enum Subject {
     KIT,
     PERSON,
     EXTENSION,
+
+    /** Extensions whose password is another; whose they are and what they are called is not touched. */
+    PASSWORD,
     NUMBER,
     DEVICE,
 

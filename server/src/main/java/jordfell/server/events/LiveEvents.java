@@ -30,6 +30,7 @@ class LiveEvents {
             entry(Subject.KIT, NAMES),
             entry(Subject.PERSON, NAMES),
             entry(Subject.EXTENSION, NAMES),
+            entry(Subject.PASSWORD, NAMES),
             entry(Subject.NUMBER, NAMES),
             entry(Subject.DEVICE, EnumSet.of(Topic.ROSTER, Topic.KNOCKS)),
             entry(Subject.RELEASE, EnumSet.of(Topic.RELEASES)),

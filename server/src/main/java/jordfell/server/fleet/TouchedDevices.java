@@ -42,6 +42,7 @@ class TouchedDevices {
         Set<Long> extensions = changed.numbersOf(Subject.EXTENSION);
         Set<Long> listed = new LinkedHashSet<>(changed.numbersOf(Subject.DEVICE));
         listed.addAll(devices.withExtensions(extensions));
+        listed.addAll(devices.withExtensions(changed.numbersOf(Subject.PASSWORD)));
         listed.addAll(devices.withPeople(changed.numbersOf(Subject.PERSON)));
         index.touch(listed);
         paths.touchChanged(listed);

@@ -51,7 +51,7 @@ public class DomainSecrets {
     @EventListener
     @Order(0)
     void follow(Changed changed) {
-        if (!changed.of(Subject.EXTENSION).isEmpty()) {
+        if (changed.touches(Subject.EXTENSION) || changed.touches(Subject.PASSWORD)) {
             open.invalidateAll();
             used.invalidateAll();
         }

@@ -246,7 +246,8 @@ class ReleaseImpact {
             Map<String, List<String>> overwritten = new TreeMap<>();
             typed.stream()
                     .filter(line -> taking.contains(line.deviceId()))
-                    .forEach(line -> on(overwritten, line.number() + ", typed in by hand, goes", line.label()));
+                    .forEach(line -> on(
+                            overwritten, line.number() + ", typed in by hand, is not in its new file", line.label()));
             return new Forecast(
                     changing,
                     unchanged,

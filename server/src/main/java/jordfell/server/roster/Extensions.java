@@ -140,7 +140,7 @@ public class Extensions {
         extensions.setPassword(extension.id(), password);
         String words = (typed.isPresent() ? "typed" : "generated") + " a new password for " + extension.number();
         audit.record(words);
-        changes.tell(Subject.EXTENSION, List.of(extension.id()), words);
+        changes.tell(Subject.PASSWORD, List.of(extension.id()), words);
     }
 
     /** Gives the extension a voicemail PIN: the typed one, or a generated one. */

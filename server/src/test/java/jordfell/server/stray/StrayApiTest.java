@@ -222,7 +222,7 @@ class StrayApiTest {
                 () -> pier.client()
                         .post(forecast, Map.of("deviceIds", List.of(device)))
                         .toString()
-                        .contains("2112, typed in by hand, goes"));
+                        .contains("2112, typed in by hand, is not in its new file"));
         String alone = "/api/devices/" + device + "/by-hand-lines/2112/left-alone";
         assertThat(pier.client().post(alone, Map.of()).status()).isEqualTo(204);
         assertThat(pier.sheet(device).at("/byHandLines/0/leftAlone").asBoolean())
