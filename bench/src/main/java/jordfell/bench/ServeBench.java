@@ -11,7 +11,7 @@ import java.util.List;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.LongFunction;
 import jordfell.server.jdbc.Jdbc;
-import jordfell.server.records.DomainStore;
+import jordfell.server.records.SiteStore;
 import jordfell.server.release.ReleaseService;
 
 /** How many configurations are served a second, against a static file of the same size; and how fast the preview follows. */
@@ -31,7 +31,7 @@ final class ServeBench {
         server.bean(ReleaseService.class).release(devices, "bench");
         this.macs = server.bean(Jdbc.class)
                 .listOf("select mac from device where id = any(?)", row -> row.text("mac"), devices);
-        this.token = server.bean(DomainStore.class).sites().stream()
+        this.token = server.bean(SiteStore.class).all().stream()
                 .filter(s -> s.name().equals("Eskvik Pier"))
                 .findFirst()
                 .orElseThrow()

@@ -8,9 +8,14 @@ package jordfell.core.roster;
 public record Block(int first, int last, String purpose) {
 
     public Block {
-        if (first > last || digits(first) != digits(last) || digits(first) < 2 || digits(last) > 7) {
+        if (!isBlock(first, last)) {
             throw new IllegalArgumentException("not a block of 2–7 digit numbers: " + first + "–" + last);
         }
+    }
+
+    /** Whether numbers of 2 to 7 digits, both of as many, begin and end a block. */
+    public static boolean isBlock(int first, int last) {
+        return first > 0 && first <= last && digits(first) == digits(last) && digits(first) >= 2 && digits(last) <= 7;
     }
 
     /** Whether a text is one of its numbers; whatever else it is, it is none. */

@@ -1,10 +1,11 @@
 package jordfell.core.roster;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import jordfell.core.text.PlainText;
+import jordfell.core.wish.FieldProblem;
+import jordfell.core.wish.FieldProblems;
 
 /** Decides what may be kept of an extension beside its number, whoever writes it: a form or a table. */
 public final class ExtensionDetails {
@@ -30,18 +31,6 @@ public final class ExtensionDetails {
             String permissionClass,
             String outgoing) {}
 
-    /** What is kept. */
-    public enum Field {
-        DISPLAY_NAME,
-        AUTH_USER,
-        CONTACT_LIMIT,
-        PERMISSION_CLASS,
-        OUTGOING
-    }
-
-    /** What can't be kept, and what would be right. */
-    public record Refusal(Field field, String reason, String hint) {}
-
     private ExtensionDetails() {}
 
     /**
@@ -49,32 +38,28 @@ public final class ExtensionDetails {
      *
      * @param held on how many devices the extension is now
      */
-    public static List<Refusal> refuse(Written w, int held) {
-        List<Refusal> found = new ArrayList<>();
-        text(Field.DISPLAY_NAME, "name", w.displayName(), LONGEST_NAME, found);
+    public static List<FieldProblem> refuse(Written w, int held) {
+        FieldProblems problems = new FieldProblems();
+        text("displayName", "name", w.displayName(), LONGEST_NAME, problems);
         if (!USER.matcher(w.authUser()).matches()) {
-            found.add(new Refusal(
-                    Field.AUTH_USER,
+            problems.add(
+                    "authUser",
                     "An authentication user is made of letters, digits, dot, hyphen and underscore.",
-                    "Such as " + w.number() + "-a."));
+                    "Such as " + w.number() + "-a.");
         }
-        text(Field.AUTH_USER, "authentication user", w.authUser(), LONGEST_USER, found);
+        text("authUser", "authentication user", w.authUser(), LONGEST_USER, problems);
         if (w.contactLimit() < 1 || w.contactLimit() > MOST_DEVICES) {
-            found.add(new Refusal(
-                    Field.CONTACT_LIMIT,
-                    w.contactLimit() + " devices at once can’t be.",
-                    "1 to " + MOST_DEVICES + " can."));
+            problems.add(
+                    "contactLimit", w.contactLimit() + " devices at once can’t be.", "1 to " + MOST_DEVICES + " can.");
         } else if (w.contactLimit() < held) {
-            found.add(new Refusal(
-                    Field.CONTACT_LIMIT,
+            problems.add(
+                    "contactLimit",
                     w.number() + " is on " + held + " devices.",
-                    "Take it off some first, or allow at least " + held + "."));
+                    "Take it off some first, or allow at least " + held + ".");
         }
-        text(Field.PERMISSION_CLASS, "permission class", w.permissionClass(), LONGEST_CLASS, found);
-        refuseOutgoing(w.outgoing())
-                .ifPresent(why ->
-                        found.add(new Refusal(Field.OUTGOING, why, "An outside number or an extension, or nothing.")));
-        return found;
+        text("permissionClass", "permission class", w.permissionClass(), LONGEST_CLASS, problems);
+        problems.add("outgoing", refuseOutgoing(w.outgoing()), "An outside number or an extension, or nothing.");
+        return problems.all();
     }
 
     /** Why others can't be shown this number: it is neither an outside number nor one of 2 to 7 digits. */
@@ -82,12 +67,8 @@ public final class ExtensionDetails {
         return outgoing.isEmpty() || outgoing.matches("[0-9]{2,7}") ? Optional.empty() : OutsideNumber.refuse(outgoing);
     }
 
-    private static void text(Field field, String what, String text, int most, List<Refusal> found) {
-        if (text.length() > most) {
-            found.add(new Refusal(
-                    field, "The " + what + " has " + text.length() + " characters.", "At most " + most + " fit."));
-        }
-        PlainText.refuseLine(text)
-                .ifPresent(why -> found.add(new Refusal(field, why, "Type it anew, or take it out.")));
+    private static void text(String field, String what, String text, int most, FieldProblems problems) {
+        problems.text(text, field, what, most);
+        problems.add(field, PlainText.refuseLine(text), "Type it anew, or take it out.");
     }
 }

@@ -1,11 +1,12 @@
 package jordfell.core.roster;
 
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
+import java.util.Locale;
 import java.util.regex.Pattern;
 import jordfell.core.settings.SettingType;
 import jordfell.core.text.PlainText;
+import jordfell.core.wish.FieldProblem;
+import jordfell.core.wish.FieldProblems;
 
 /** Decides what may be kept of a person, whoever writes it: a form, a table, a new starter. */
 public final class PersonRules {
@@ -19,11 +20,7 @@ public final class PersonRules {
     /** What is written of a person; empty text for what is not. */
     public record Written(String name, String email, String mobile, String department, String language, String zone) {}
 
-    /** What can't be kept, and what would be right. */
-    public record Refusal(Field field, String reason, String hint) {}
-
-    /** What is kept of a person. */
-    public enum Field {
+    private enum Field {
         NAME("name", 100),
         EMAIL("e-mail address", 254),
         MOBILE("mobile number", 40),
@@ -38,50 +35,47 @@ public final class PersonRules {
             this.words = words;
             this.most = most;
         }
+
+        private String field() {
+            return name().toLowerCase(Locale.ROOT);
+        }
     }
 
     private PersonRules() {}
 
     /** All that is wrong, in the order of the fields. */
-    public static List<Refusal> refuse(Written w) {
-        List<Refusal> found = new ArrayList<>();
+    public static List<FieldProblem> refuse(Written w) {
+        FieldProblems problems = new FieldProblems();
         if (w.name().isBlank()) {
-            found.add(new Refusal(Field.NAME, "The name is missing.", "Write one."));
+            problems.add(Field.NAME.field(), "The name is missing.", "Write one.");
         }
-        text(Field.NAME, w.name(), found);
-        text(Field.EMAIL, w.email(), found);
+        text(Field.NAME, w.name(), problems);
+        text(Field.EMAIL, w.email(), problems);
         if (!w.email().isEmpty() && !EMAIL.matcher(w.email()).matches()) {
-            found.add(new Refusal(
-                    Field.EMAIL, "“" + w.email() + "” is no e-mail address.", "Such as ida.sorvik@tarnholm.example."));
+            problems.add(
+                    Field.EMAIL.field(),
+                    "“" + w.email() + "” is no e-mail address.",
+                    "Such as ida.sorvik@tarnholm.example.");
         }
-        text(Field.MOBILE, w.mobile(), found);
+        text(Field.MOBILE, w.mobile(), problems);
         if (!w.mobile().isEmpty() && !PHONE.matcher(w.mobile()).matches()) {
-            found.add(
-                    new Refusal(Field.MOBILE, "“" + w.mobile() + "” is no telephone number.", "Such as +999 55 0123."));
+            problems.add(Field.MOBILE.field(), "“" + w.mobile() + "” is no telephone number.", "Such as +999 55 0123.");
         }
-        text(Field.DEPARTMENT, w.department(), found);
+        text(Field.DEPARTMENT, w.department(), problems);
         if (!w.language().isEmpty() && !LANGUAGE.matcher(w.language()).matches()) {
-            found.add(new Refusal(
-                    Field.LANGUAGE, "“" + w.language() + "” is no language.", "Such as sv, or sv-FI for a region’s."));
+            problems.add(
+                    Field.LANGUAGE.field(),
+                    "“" + w.language() + "” is no language.",
+                    "Such as sv, or sv-FI for a region’s.");
         }
-        zone(w.zone()).ifPresent(found::add);
-        return found;
+        if (!w.zone().isEmpty()) {
+            problems.add(Field.ZONE.field(), new SettingType.Zone().refuse(w.zone()), "Such as Etc/GMT-1.");
+        }
+        return problems.all();
     }
 
-    private static Optional<Refusal> zone(String zone) {
-        return zone.isEmpty()
-                ? Optional.empty()
-                : new SettingType.Zone().refuse(zone).map(why -> new Refusal(Field.ZONE, why, "Such as Etc/GMT-1."));
-    }
-
-    private static void text(Field field, String text, List<Refusal> found) {
-        if (text.length() > field.most) {
-            found.add(new Refusal(
-                    field,
-                    "The " + field.words + " has " + text.length() + " characters.",
-                    "At most " + field.most + " fit."));
-        }
-        PlainText.refuseLine(text)
-                .ifPresent(why -> found.add(new Refusal(field, why, "Type it anew, or take it out.")));
+    private static void text(Field field, String text, FieldProblems problems) {
+        problems.text(text, field.field(), field.words, field.most);
+        problems.add(field.field(), PlainText.refuseLine(text), "Type it anew, or take it out.");
     }
 }

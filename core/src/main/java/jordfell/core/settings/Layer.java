@@ -13,6 +13,9 @@ import java.util.Set;
  */
 public record Layer(LayerKind kind, String name, Map<String, LayerWord> words) {
 
+    /** The name of the layer that nobody wrote: what is made for each device by itself. */
+    public static final String MADE = "made for this device";
+
     public Layer {
         words = Map.copyOf(words);
     }

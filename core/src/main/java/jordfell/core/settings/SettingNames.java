@@ -3,11 +3,13 @@ package jordfell.core.settings;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import jordfell.core.formula.Formula;
 import jordfell.core.formula.Formulas;
 import jordfell.core.formula.Vocabulary;
 
-/** The names that a setting's formula may use. */
+/** The names that a setting's formula may use, and what a layer may say. */
 public final class SettingNames {
 
     public static final Vocabulary VOCABULARY =
@@ -20,6 +22,16 @@ public final class SettingNames {
     public static final Vocabulary.Values NOTHING = VOCABULARY.values(Map.of());
 
     private SettingNames() {}
+
+    /** Why no layer can say this of the setting, before any device is looked at: a formula is compiled, a literal checked. */
+    public static Optional<String> refuse(Setting setting, String value) {
+        if (setting.isSecret() || !Formula.isWorkedOut(value)) {
+            return setting.refuse(value);
+        }
+        return FORMULAS.compile(value) instanceof Formula.Compiled.Bad bad
+                ? Optional.of(bad.reason())
+                : Optional.empty();
+    }
 
     private static Map<String, List<String>> things() {
         Map<String, List<String>> things = new LinkedHashMap<>();

@@ -1,9 +1,10 @@
 package jordfell.core.waves;
 
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.wish.FieldProblem;
+import jordfell.core.wish.FieldProblems;
 
 /** What a wave may be, before it is made. */
 public final class WaveRules {
@@ -29,45 +30,34 @@ public final class WaveRules {
             Optional<Instant> startsAt,
             int stopPercent) {}
 
-    /**
-     * Why something of it won’t do.
-     *
-     * @param at where: {@code /1/name} for the name of the second wave; empty for all of them
-     */
-    public record Refusal(String at, String reason, String hint) {}
-
-    /** All that won’t do of waves in their order; empty if they can be made. */
-    public static List<Refusal> refuse(List<Wish> waves) {
-        List<Refusal> refusals = new ArrayList<>();
+    /** All that won’t do of waves in their order; empty if they can be made. {@code /waves/1/name} is the second’s name. */
+    public static List<FieldProblem> refuse(List<Wish> waves) {
+        FieldProblems problems = new FieldProblems();
         if (waves.size() > MOST) {
-            refusals.add(new Refusal(
-                    "", waves.size() + " waves are too many.", "At most " + MOST + " can be kept track of."));
+            problems.add("waves", waves.size() + " waves are too many.", "At most " + MOST + " can be kept track of.");
         }
         for (int i = 0; i < waves.size(); i++) {
-            Wish wave = waves.get(i);
-            String at = "/" + i;
-            if (wave.name().length() > LONGEST_NAME) {
-                refusals.add(new Refusal(
-                        at + "/name", "The name is too long.", "At most " + LONGEST_NAME + " characters fit."));
-            }
-            wave.percent()
-                    .filter(p -> p < 1 || p > 100)
-                    .ifPresent(p ->
-                            refusals.add(new Refusal(at + "/percent", p + " is no share.", "1 to 100 percent is.")));
-            if (wave.stopPercent() < 0 || wave.stopPercent() > 100) {
-                refusals.add(
-                        new Refusal(at + "/stopPercent", wave.stopPercent() + " is no share.", "0 to 100 percent is."));
-            }
-            if (wave.starts() == WaveWatch.Starts.AT && wave.startsAt().isEmpty()) {
-                refusals.add(new Refusal(at + "/startsAt", "It has no time.", "Say when it begins."));
-            }
-            if (i == waves.size() - 1 && !wave.takesRest()) {
-                refusals.add(new Refusal(
-                        at,
-                        "The last wave does not take the rest, so that some devices would be in no wave.",
-                        "Let it take the rest."));
-            }
+            refuse(waves.get(i), "waves/" + i, problems);
         }
-        return refusals;
+        if (!waves.isEmpty() && !waves.get(waves.size() - 1).takesRest()) {
+            problems.add(
+                    "waves/" + (waves.size() - 1),
+                    "The last wave does not take the rest, so that some devices would be in no wave.",
+                    "Let it take the rest.");
+        }
+        return problems.all();
+    }
+
+    private static void refuse(Wish wave, String at, FieldProblems problems) {
+        problems.text(wave.name(), at + "/name", "name", LONGEST_NAME);
+        wave.percent()
+                .filter(p -> p < 1 || p > 100)
+                .ifPresent(p -> problems.add(at + "/percent", p + " is no share.", "1 to 100 percent is."));
+        if (wave.stopPercent() < 0 || wave.stopPercent() > 100) {
+            problems.add(at + "/stopPercent", wave.stopPercent() + " is no share.", "0 to 100 percent is.");
+        }
+        if (wave.starts() == WaveWatch.Starts.AT && wave.startsAt().isEmpty()) {
+            problems.add(at + "/startsAt", "It has no time.", "Say when it begins.");
+        }
     }
 }

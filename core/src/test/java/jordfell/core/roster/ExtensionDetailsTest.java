@@ -2,9 +2,8 @@ package jordfell.core.roster;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import jordfell.core.roster.ExtensionDetails.Field;
-import jordfell.core.roster.ExtensionDetails.Refusal;
 import jordfell.core.roster.ExtensionDetails.Written;
+import jordfell.core.wish.FieldProblem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -27,21 +26,21 @@ class ExtensionDetailsTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "Watch room|2417 a|2|''|1|AUTH_USER|An authentication user is made of letters",
-                "Watch room|''|2|''|1|AUTH_USER|An authentication user is made of letters",
-                "Watch room|2417-a|0|''|0|CONTACT_LIMIT|0 devices at once can’t be.",
-                "Watch room|2417-a|11|''|0|CONTACT_LIMIT|11 devices at once can’t be.",
-                "Watch room|2417-a|1|''|2|CONTACT_LIMIT|2417 is on 2 devices.",
-                "Watch room|2417-a|2|reception|0|OUTGOING|“reception” has no country code",
-                "Watch room|2417-a|2|012345678|0|OUTGOING|has no country code",
-                "Watch room|2417-a|2|+12|0|OUTGOING|It has 2 digits",
+                "Watch room|2417 a|2|''|1|/authUser|An authentication user is made of letters",
+                "Watch room|''|2|''|1|/authUser|An authentication user is made of letters",
+                "Watch room|2417-a|0|''|0|/contactLimit|0 devices at once can’t be.",
+                "Watch room|2417-a|11|''|0|/contactLimit|11 devices at once can’t be.",
+                "Watch room|2417-a|1|''|2|/contactLimit|2417 is on 2 devices.",
+                "Watch room|2417-a|2|reception|0|/outgoing|“reception” has no country code",
+                "Watch room|2417-a|2|012345678|0|/outgoing|has no country code",
+                "Watch room|2417-a|2|+12|0|/outgoing|It has 2 digits",
             })
     void saysWhatCannotBeKeptAndWhere(
-            String name, String user, int contacts, String outgoing, int held, Field field, String reason) {
+            String name, String user, int contacts, String outgoing, int held, String pointer, String reason) {
         assertThat(ExtensionDetails.refuse(written(name, user, contacts, outgoing), held))
                 .singleElement()
                 .satisfies(r -> {
-                    assertThat(r.field()).isEqualTo(field);
+                    assertThat(r.pointer()).isEqualTo(pointer);
                     assertThat(r.reason()).contains(reason);
                 });
     }
@@ -49,10 +48,10 @@ class ExtensionDetailsTest {
     @Test
     void textsAreBoundedAndPlain() {
         assertThat(ExtensionDetails.refuse(written("x".repeat(101), "a".repeat(65), 1, ""), 0))
-                .extracting(Refusal::reason)
+                .extracting(FieldProblem::reason)
                 .containsExactly("The name has 101 characters.", "The authentication user has 65 characters.");
         assertThat(ExtensionDetails.refuse(written("Watch\u202Eroom", "a", 1, ""), 0))
-                .extracting(Refusal::field)
-                .containsExactly(Field.DISPLAY_NAME);
+                .extracting(FieldProblem::pointer)
+                .containsExactly("/displayName");
     }
 }

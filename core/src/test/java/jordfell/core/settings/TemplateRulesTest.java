@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.stream.IntStream;
-import jordfell.core.settings.TemplateRules.Refusal;
+import jordfell.core.wish.FieldProblem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -25,7 +25,7 @@ class TemplateRulesTest {
     })
     void nameAndNoteHaveTheirLengths(int name, int note, String reason) {
         List<String> reasons = TemplateRules.refuse("n".repeat(name), "o".repeat(note)).stream()
-                .map(Refusal::reason)
+                .map(FieldProblem::reason)
                 .toList();
         assertThat(String.join(" ", reasons)).isEqualTo(reason);
     }
@@ -37,15 +37,16 @@ class TemplateRulesTest {
 
     @Test
     void circleIsShownAsItWouldRun() {
-        assertThat(TemplateRules.refuseParent("Desk", List.of("Window", "Counter", "Desk", "All"), 0))
-                .map(Refusal::reason)
+        assertThat(TemplateRules.refuseParent("parentId", "Desk", List.of("Window", "Counter", "Desk", "All"), 0))
+                .map(FieldProblem::reason)
                 .hasValue("That would be a circle: Desk extends Window extends Counter extends Desk.");
     }
 
     @ParameterizedTest
     @CsvSource({"0, 0, ''", "7, 0, ''", "8, 0, 9", "4, 3, ''", "5, 3, 9"})
     void chainIsCountedAboveAndBeneath(int above, int beneath, String refusedAt) {
-        assertThat(TemplateRules.refuseParent("Desk", chain(above), beneath).map(Refusal::reason))
+        assertThat(TemplateRules.refuseParent("parentId", "Desk", chain(above), beneath)
+                        .map(FieldProblem::reason))
                 .isEqualTo(
                         refusedAt.isEmpty()
                                 ? java.util.Optional.empty()

@@ -6,9 +6,9 @@ import java.time.Instant;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
-import jordfell.core.waves.WaveRules.Refusal;
 import jordfell.core.waves.WaveRules.Wish;
 import jordfell.core.waves.WaveWatch.Starts;
+import jordfell.core.wish.FieldProblem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -23,7 +23,9 @@ class WaveRulesTest {
     }
 
     private static List<String> places(Wish... waves) {
-        return WaveRules.refuse(List.of(waves)).stream().map(Refusal::at).toList();
+        return WaveRules.refuse(List.of(waves)).stream()
+                .map(FieldProblem::pointer)
+                .toList();
     }
 
     @Test
@@ -34,34 +36,34 @@ class WaveRulesTest {
     @ParameterizedTest
     @CsvSource({"0, true", "1, false", "100, false", "101, true", "-3, true"})
     void shareIsOneToAHundredPercent(int percent, boolean refused) {
-        assertThat(places(share(percent), REST)).isEqualTo(refused ? List.of("/0/percent") : List.of());
+        assertThat(places(share(percent), REST)).isEqualTo(refused ? List.of("/waves/0/percent") : List.of());
     }
 
     @ParameterizedTest
     @CsvSource({"-1, true", "0, false", "100, false", "101, true"})
     void stopsAtNoneToAllOfItsDevices(int stop, boolean refused) {
         Wish wave = new Wish("Rest", Optional.empty(), true, Starts.BY_HAND, Optional.empty(), stop);
-        assertThat(places(wave)).isEqualTo(refused ? List.of("/0/stopPercent") : List.of());
+        assertThat(places(wave)).isEqualTo(refused ? List.of("/waves/0/stopPercent") : List.of());
     }
 
     @Test
     void oneThatBeginsAtATimeHasOne() {
         Wish without = new Wish("Night", Optional.empty(), true, Starts.AT, Optional.empty(), 10);
-        assertThat(places(without)).containsExactly("/0/startsAt");
+        assertThat(places(without)).containsExactly("/waves/0/startsAt");
         Wish with = new Wish("Night", Optional.empty(), true, Starts.AT, Optional.of(Instant.EPOCH), 10);
         assertThat(places(with)).isEmpty();
     }
 
     @Test
     void lastTakesTheRest() {
-        assertThat(places(share(5), share(50))).containsExactly("/1");
+        assertThat(places(share(5), share(50))).containsExactly("/waves/1");
     }
 
     @Test
     void elevenAreTooManyAndALongNameIsTooLong() {
-        List<Refusal> refusals = WaveRules.refuse(Collections.nCopies(11, REST));
-        assertThat(refusals).extracting(Refusal::at).containsExactly("");
+        List<FieldProblem> refusals = WaveRules.refuse(Collections.nCopies(11, REST));
+        assertThat(refusals).extracting(FieldProblem::pointer).containsExactly("/waves");
         Wish named = new Wish("x".repeat(101), Optional.empty(), true, Starts.BY_HAND, Optional.empty(), 10);
-        assertThat(places(named)).containsExactly("/0/name");
+        assertThat(places(named)).containsExactly("/waves/0/name");
     }
 }

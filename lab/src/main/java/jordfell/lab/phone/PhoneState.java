@@ -1,5 +1,6 @@
 package jordfell.lab.phone;
 
+import java.util.HashMap;
 import java.util.Map;
 import jordfell.core.identity.MacAddress;
 
@@ -51,7 +52,10 @@ public record PhoneState(
         return new PhoneState(mac, model, version, address, site, powered, cable, file, revision, typed);
     }
 
-    public PhoneState typed(Map<Integer, String> passwords) {
+    /** With this password typed for a line. */
+    public PhoneState typing(int line, String password) {
+        Map<Integer, String> passwords = new HashMap<>(typed);
+        passwords.put(line, password);
         return new PhoneState(mac, model, firmware, address, site, powered, cable, file, revision, passwords);
     }
 

@@ -7,7 +7,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.stream.Collectors;
-import jordfell.core.keys.KeyBank;
 import jordfell.core.keys.KeyFill;
 import jordfell.core.keys.KeyFill.Somebody;
 import jordfell.core.keys.KeyPlan;
@@ -20,7 +19,7 @@ import jordfell.server.records.KeyLayoutStore;
 import jordfell.server.records.TemplateStore;
 import org.springframework.stereotype.Component;
 
-/** Works out what a device's keys do from the layouts of its templates and its own. */
+/** Reads what is wished of a device's keys, by its templates and itself, and whom a rule may put on them. */
 @Component
 public class DeviceKeys {
 
@@ -37,21 +36,13 @@ public class DeviceKeys {
         this.layouts = layouts;
     }
 
-    KeyPlan plan(
-            Device device,
-            long domainId,
-            List<TemplateStore.Ref> chain,
-            KeyBank bank,
-            List<String> own,
-            Optional<KeyTrial> trial) {
+    /** What its templates wish, the furthest first, and what it wishes itself. */
+    List<KeyPlan.Words> words(Device device, List<TemplateStore.Ref> chain, Optional<KeyTrial> trial) {
         List<KeyPlan.Words> words = new ArrayList<>();
         chain.forEach(t ->
                 words.add(new KeyPlan.Words(t.name(), wishes(LayerKind.TEMPLATE, Long.toString(t.id()), trial))));
         words.add(new KeyPlan.Words("this device", wishes(LayerKind.DEVICE, Long.toString(device.id()), trial)));
-        if (words.stream().allMatch(w -> w.wishes().isEmpty())) {
-            return KeyPlan.NONE;
-        }
-        return KeyPlan.of(words, bank, people(domainId, words), own);
+        return words;
     }
 
     private SortedMap<Integer, KeyWish> wishes(LayerKind kind, String owner, Optional<KeyTrial> trial) {
@@ -61,7 +52,7 @@ public class DeviceKeys {
     }
 
     /** Those who can be on keys that a rule fills: people who have not left, and their extensions. */
-    private List<Somebody> people(long domainId, List<KeyPlan.Words> words) {
+    List<Somebody> people(long domainId, List<KeyPlan.Words> words) {
         Set<String> departments = words.stream()
                 .flatMap(w -> w.wishes().values().stream())
                 .flatMap(w -> w.fill().stream())

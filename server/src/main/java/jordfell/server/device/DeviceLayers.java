@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.ground.Site;
 import jordfell.core.planning.LocalPorts;
 import jordfell.core.provision.FetchPassword;
 import jordfell.core.roster.Domain;
@@ -14,7 +15,6 @@ import jordfell.server.records.Device;
 import jordfell.server.records.Extension;
 import jordfell.server.records.KitRef;
 import jordfell.server.records.LayerBook;
-import jordfell.server.records.Site;
 import jordfell.server.records.TemplateStore;
 import jordfell.server.security.Sealer;
 import org.springframework.stereotype.Component;
@@ -22,9 +22,6 @@ import org.springframework.stereotype.Component;
 /** Puts the layers of one device together, with what the records themselves say: the domain's name, the line's label. */
 @Component
 public class DeviceLayers {
-
-    /** The name of the layer that nobody wrote: what is made for each device by itself. */
-    public static final String MADE = "made for this device";
 
     private final LayerBook book;
     private final Sealer sealer;
@@ -84,7 +81,7 @@ public class DeviceLayers {
                 "",
                 Layer.of(
                         LayerKind.MODEL,
-                        MADE,
+                        Layer.MADE,
                         Map.of(
                                 SettingsCatalogue.PROVISIONING_USER,
                                 own.user(),

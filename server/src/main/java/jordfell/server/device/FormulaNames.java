@@ -6,30 +6,24 @@ import java.util.Map;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.formula.Vocabulary;
+import jordfell.core.ground.Site;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.core.settings.SettingNames;
 import jordfell.server.records.Device;
 import jordfell.server.records.Extension;
 import jordfell.server.records.PersonStore;
-import jordfell.server.records.Site;
-import org.springframework.stereotype.Component;
 
 /** What the names in formulas stand for, for one device and each of its lines. */
-@Component
-class FormulaNames {
+final class FormulaNames {
 
-    private final PersonStore people;
-
-    FormulaNames(PersonStore people) {
-        this.people = people;
-    }
+    private FormulaNames() {}
 
     static Vocabulary.Values values(Map<String, Map<String, String>> known) {
         return SettingNames.VOCABULARY.values(known);
     }
 
-    Map<String, Map<String, String>> ofDevice(Device device, Domain domain, Site site) {
+    static Map<String, Map<String, String>> ofDevice(Device device, Domain domain, Site site) {
         Map<String, Map<String, String>> known = new HashMap<>();
         DeviceModel model = device.model();
         known.put(
@@ -56,7 +50,8 @@ class FormulaNames {
         return known;
     }
 
-    Map<String, Map<String, String>> ofLine(int position, Optional<Extension> extension) {
+    static Map<String, Map<String, String>> ofLine(
+            int position, Optional<Extension> extension, Optional<PersonStore.Person> person) {
         Map<String, Map<String, String>> known = new HashMap<>();
         known.put("line", Map.of("position", Integer.toString(position)));
         extension.ifPresent(e -> known.put(
@@ -66,7 +61,7 @@ class FormulaNames {
                         "name", e.displayName(),
                         "user", e.authUser(),
                         "outgoing", e.outgoing())));
-        extension.flatMap(Extension::personId).flatMap(people::find).ifPresent(p -> {
+        person.ifPresent(p -> {
             String[] parts = p.name().strip().split("\\s+");
             known.put(
                     "person",

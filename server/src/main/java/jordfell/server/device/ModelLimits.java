@@ -1,7 +1,6 @@
 package jordfell.server.device;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -13,29 +12,23 @@ import jordfell.core.render.Dialect;
 import jordfell.core.settings.ResolvedSetting;
 import jordfell.core.settings.ResolvedSettings;
 import jordfell.core.settings.SettingsCatalogue;
-import jordfell.server.device.FactsAssembler.AssembledLine;
-import jordfell.server.records.ModelStore;
-import org.springframework.stereotype.Component;
 
 /** What a model can't do: what keeps its configuration from being made, and what it merely leaves out. */
-@Component
-class ModelLimits {
+final class ModelLimits {
 
-    private final ModelStore models;
+    private ModelLimits() {}
 
-    ModelLimits(ModelStore models) {
-        this.models = models;
-    }
-
-    /** Why a device of this model can't be given these lines. */
-    List<String> problems(DeviceModel model, List<AssembledLine> lines) {
+    /**
+     * Why a device of this model can't be given these lines.
+     *
+     * @param transports how the model can travel; none if that is not known
+     */
+    static List<String> problems(DeviceModel model, List<String> transports, List<Assembled.Line> lines) {
         List<String> problems = new ArrayList<>();
         if (lines.size() > model.lines()) {
             problems.add(
                     "It has " + lines.size() + " lines; the " + model.fullName() + " holds " + model.lines() + ".");
         }
-        List<String> transports = listed(
-                models.sheet(model.id()).map(ModelStore.ModelSheet::transports).orElse(""));
         lines.stream()
                 .map(line -> line.settings().value(SettingsCatalogue.TRANSPORT))
                 .distinct()
@@ -46,13 +39,13 @@ class ModelLimits {
     }
 
     /** What a device of this model leaves out of all that is set for it, one sentence each. */
-    List<String> notes(
+    static List<String> notes(
             DeviceModel model,
             KeyBank bank,
             KeyPlan keys,
             Optional<Dialect> dialect,
             ResolvedSettings settings,
-            List<AssembledLine> lines) {
+            List<Assembled.Line> lines) {
         List<String> notes = new ArrayList<>();
         dialect.map(d -> ignored(d, settings, lines))
                 .filter(labels -> !labels.isEmpty())
@@ -67,7 +60,7 @@ class ModelLimits {
     }
 
     /** Labels of settings that somebody set and that its family's files have no place for. */
-    private static List<String> ignored(Dialect dialect, ResolvedSettings settings, List<AssembledLine> lines) {
+    private static List<String> ignored(Dialect dialect, ResolvedSettings settings, List<Assembled.Line> lines) {
         return Stream.concat(settings.all().stream(), lines.stream().limit(1).flatMap(l -> l.settings().all().stream()))
                 .filter(s -> s.winner().isPresent())
                 .filter(s -> !dialect.understood().contains(s.setting().key()))
@@ -75,9 +68,5 @@ class ModelLimits {
                 .map(ResolvedSetting::setting)
                 .map(setting -> setting.label())
                 .toList();
-    }
-
-    private static List<String> listed(String text) {
-        return Arrays.stream(text.split("[,\\s]+")).filter(t -> !t.isEmpty()).toList();
     }
 }

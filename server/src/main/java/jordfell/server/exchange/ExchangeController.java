@@ -31,14 +31,6 @@ import org.springframework.web.bind.annotation.RestController;
 class ExchangeController {
 
     private static final String CSV = "text/csv;charset=UTF-8";
-    private static final int SHOWN = 500;
-
-    /**
-     * What would become of a table's rows.
-     *
-     * @param shown those that change something or can't, at most 500
-     */
-    record Looked(long fresh, long changed, long unchanged, long refused, List<Step.Judged> shown) {}
 
     record Taken(long actId, int rows) {}
 
@@ -89,16 +81,7 @@ class ExchangeController {
             consumes = "application/octet-stream",
             produces = MediaType.APPLICATION_JSON_VALUE)
     Looked look(@PathVariable String what, @RequestParam long domainId, HttpServletRequest request) throws IOException {
-        List<Step.Judged> all = imports.look(kind(what), domainId, bytes(request));
-        return new Looked(
-                count(all, Step.Fate.NEW),
-                count(all, Step.Fate.CHANGED),
-                count(all, Step.Fate.UNCHANGED),
-                count(all, Step.Fate.REFUSED),
-                all.stream()
-                        .filter(j -> j.fate() != Step.Fate.UNCHANGED)
-                        .limit(SHOWN)
-                        .toList());
+        return Looked.of(imports.look(kind(what), domainId, bytes(request)));
     }
 
     @PutMapping(
@@ -137,9 +120,5 @@ class ExchangeController {
             throw RefusedException.field("/file", refused.reason(), refused.hint());
         }
         return request.getInputStream().readNBytes(TableReader.MOST_BYTES + 1);
-    }
-
-    private static long count(List<Step.Judged> all, Step.Fate fate) {
-        return all.stream().filter(j -> j.fate() == fate).count();
     }
 }

@@ -90,7 +90,8 @@ class ExtensionRows {
                 row.cell("Permission class", now.permissionClass()),
                 row.cell("Outgoing number", now.outgoing()),
                 now.version());
-        refuse(after, before.map(e -> devices.withExtension(e.id()).size()).orElse(0));
+        int held = before.map(e -> devices.withExtension(e.id()).size()).orElse(0);
+        RefusedException.ifAny(ExtensionDetails.refuse(after.written(), held));
         if (before.isEmpty()) {
             return Step.makes(row, number, recording -> {
                 long id = extensions.add(after);
@@ -130,19 +131,6 @@ class ExtensionRows {
                     number + " and " + other
                             + ", which a row before makes, begin alike: dialling the shorter would wait.",
                     "Give one of them another number.");
-        });
-    }
-
-    private static void refuse(Extension e, int held) {
-        ExtensionDetails.refuse(e.written(), held).stream().findFirst().ifPresent(r -> {
-            String heading = switch (r.field()) {
-                case DISPLAY_NAME -> "Shown as";
-                case AUTH_USER -> "Authentication user";
-                case CONTACT_LIMIT -> "Contacts";
-                case PERMISSION_CLASS -> "Permission class";
-                case OUTGOING -> "Outgoing number";
-            };
-            throw RefusedException.field("/" + heading, r.reason(), r.hint());
         });
     }
 

@@ -3,7 +3,9 @@ package jordfell.server.exchange;
 import java.util.Optional;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.OutsideNumber;
+import jordfell.core.roster.OutsideNumberWish;
 import jordfell.server.change.Kept;
+import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
@@ -38,11 +40,7 @@ class OutsideNumberRows {
     }
 
     private Step judge(Domain domain, RowWish row) {
-        String written = row.cell("Outside number");
-        OutsideNumber.refuse(written).ifPresent(reason -> {
-            throw RefusedException.field("/Outside number", reason, "");
-        });
-        String e164 = OutsideNumber.normalise(written);
+        String e164 = OutsideNumber.normalise(row.cell("Outside number"));
         Optional<Did> before = numbers.byNumber(e164);
         before.filter(d -> d.domainId() != domain.id()).ifPresent(d -> {
             throw RefusedException.field("/Outside number", "It belongs to another domain.", "Remove it there first.");
@@ -52,31 +50,23 @@ class OutsideNumberRows {
                 .flatMap(extensions::find)
                 .map(Extension::number)
                 .orElse("");
-        String extension = row.cell("Extension", rangBefore);
-        Optional<Long> rings = extension.isEmpty()
-                ? Optional.empty()
-                : Optional.of(extensions
-                        .byNumber(domain.id(), extension)
-                        .orElseThrow(() -> RefusedException.field(
-                                "/Extension",
-                                "There is no extension " + extension + ".",
-                                "Import the extensions first."))
-                        .id());
-        Did after = new Did(
-                now.id(),
-                domain.id(),
-                e164,
-                rings,
-                row.cell("Prefix", now.prefix()),
-                row.cell("Note", now.note()),
-                now.version());
+        OutsideNumberWish.Fit fit = Fields.good(new OutsideNumberWish(
+                        row.cell("Outside number"),
+                        row.cell("Extension", rangBefore),
+                        row.cell("Prefix", now.prefix()),
+                        row.cell("Note", now.note()))
+                .checked(number -> extensions.byNumber(domain.id(), number).isPresent()));
+        Optional<Long> rings = fit.extension()
+                .flatMap(n -> extensions.byNumber(domain.id(), n))
+                .map(Extension::id);
+        Did after = new Did(now.id(), domain.id(), e164, rings, fit.prefix(), fit.note(), now.version());
         return before.isEmpty()
                 ? Step.makes(row, e164, recording -> recording.made(Kept.NUMBER, numbers.add(after)))
                 : Step.changes(
                         row,
                         e164,
                         new Step.Differences()
-                                .in("Extension", rangBefore, extension)
+                                .in("Extension", rangBefore, fit.extension().orElse(""))
                                 .in("Prefix", now.prefix(), after.prefix())
                                 .in("Note", now.note(), after.note()),
                         recording -> {

@@ -61,7 +61,8 @@ class PersonRows {
                 kit(domain, kit),
                 now.leftAt(),
                 now.version());
-        refuse(after);
+        RefusedException.ifAny(PersonRules.refuse(new PersonRules.Written(
+                after.name(), after.email(), after.mobile(), after.department(), after.language(), after.zone())));
         return before.isEmpty()
                 ? Step.makes(row, name, recording -> recording.made(Kept.PERSON, people.add(after)))
                 : Step.changes(
@@ -109,30 +110,6 @@ class PersonRows {
                         .orElseThrow(() ->
                                 RefusedException.field("/Kit", "No kit is called “" + name + "”.", "Make it first."))
                         .id());
-    }
-
-    /** The rule that the form asks too, told by the table's headings. */
-    private static void refuse(Person person) {
-        PersonRules.refuse(new PersonRules.Written(
-                        person.name(),
-                        person.email(),
-                        person.mobile(),
-                        person.department(),
-                        person.language(),
-                        person.zone()))
-                .stream()
-                .findFirst()
-                .ifPresent(r -> {
-                    String heading = switch (r.field()) {
-                        case NAME -> "Name";
-                        case EMAIL -> "E-mail";
-                        case MOBILE -> "Mobile";
-                        case DEPARTMENT -> "Department";
-                        case LANGUAGE -> "Language";
-                        case ZONE -> "Time zone";
-                    };
-                    throw RefusedException.field("/" + heading, r.reason(), r.hint());
-                });
     }
 
     private String numbersOf(Person person) {

@@ -93,7 +93,7 @@ class TableImport {
                     name,
                     e.fields().isEmpty()
                             ? String.valueOf(e.getMessage())
-                            : e.fields().get(0).pointer().substring(1) + ": "
+                            : Tables.heading(e.fields().get(0).pointer()) + ": "
                                     + e.fields().get(0).reason() + " "
                                     + e.fields().get(0).hint());
         }

@@ -1,6 +1,7 @@
 package jordfell.server.exchange;
 
 import java.util.List;
+import java.util.Map;
 import jordfell.core.table.ColumnGuess;
 
 /** The headings of the tables that go out and come in again. */
@@ -21,7 +22,31 @@ final class Tables {
             "Outgoing number");
     static final List<String> NUMBERS = List.of("Outside number", "Extension", "Prefix", "Note");
 
+    /** Where the rules of the records name a field, and the tables its heading. */
+    private static final Map<String, String> OF_FIELDS = Map.ofEntries(
+            Map.entry("name", "Name"),
+            Map.entry("email", "E-mail"),
+            Map.entry("mobile", "Mobile"),
+            Map.entry("department", "Department"),
+            Map.entry("language", "Language"),
+            Map.entry("zone", "Time zone"),
+            Map.entry("displayName", "Shown as"),
+            Map.entry("authUser", "Authentication user"),
+            Map.entry("contactLimit", "Contacts"),
+            Map.entry("permissionClass", "Permission class"),
+            Map.entry("outgoing", "Outgoing number"),
+            Map.entry("e164", "Outside number"),
+            Map.entry("extension", "Extension"),
+            Map.entry("prefix", "Prefix"),
+            Map.entry("note", "Note"));
+
     private Tables() {}
+
+    /** The heading of the column that a problem points at. */
+    static String heading(String pointer) {
+        String field = pointer.substring(1);
+        return OF_FIELDS.getOrDefault(field, field);
+    }
 
     /** Columns are told by their headings alone. */
     static List<ColumnGuess> guesses(List<String> headings) {

@@ -5,14 +5,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.ground.Site;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
-import jordfell.server.records.DomainStore;
 import jordfell.server.records.ModelStore;
-import jordfell.server.records.Site;
+import jordfell.server.records.SiteStore;
 import jordfell.server.records.TemplateStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -39,14 +39,14 @@ class BulkEdit {
     private record Planned(Device before, Device after, Difference difference) {}
 
     private final DeviceStore devices;
-    private final DomainStore domains;
+    private final SiteStore sites;
     private final ModelStore models;
     private final TemplateStore templates;
     private final Acts acts;
 
-    BulkEdit(DeviceStore devices, DomainStore domains, ModelStore models, TemplateStore templates, Acts acts) {
+    BulkEdit(DeviceStore devices, SiteStore sites, ModelStore models, TemplateStore templates, Acts acts) {
         this.devices = devices;
-        this.domains = domains;
+        this.sites = sites;
         this.models = models;
         this.templates = templates;
         this.acts = acts;
@@ -91,7 +91,7 @@ class BulkEdit {
 
     private Wanted wanted(BulkWish wish) {
         return new Wanted(
-                there(wish.siteId(), domains::site, "site"),
+                there(wish.siteId(), sites::find, "site"),
                 there(wish.modelId(), models::find, "model"),
                 there(wish.templateId(), templates::find, "template"));
     }
@@ -119,7 +119,7 @@ class BulkEdit {
     private Planned plan(Device before, BulkWish wish, Wanted wanted) {
         List<String> changes = new ArrayList<>();
         String refusal = "";
-        Site here = domains.site(before.siteId()).orElseThrow();
+        Site here = sites.find(before.siteId()).orElseThrow();
         Site site = wanted.site().orElse(here);
         if (site.domainId() != here.domainId()) {
             refusal = site.name() + " belongs to another domain.";

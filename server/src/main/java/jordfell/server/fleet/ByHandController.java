@@ -3,8 +3,8 @@ package jordfell.server.fleet;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
-import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.problem.Checked;
+import jordfell.server.device.Assembled;
+import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.LeftLines;
@@ -66,7 +66,7 @@ class ByHandController {
     @PostMapping("/card/print")
     List<CardSecret> print(@PathVariable long id, @RequestBody WhyPrinted why) {
         Assembled device = records(id);
-        String reason = Checked.why(why.reason());
+        String reason = Fields.why(why.reason());
         List<CardView> cards = CardView.of(device);
         Map<Integer, String> passwords = cards.stream()
                 .collect(Collectors.toMap(

@@ -3,8 +3,7 @@ package jordfell.server.fleet;
 import java.util.List;
 import jordfell.core.planning.CredentialsCard;
 import jordfell.core.settings.SettingsCatalogue;
-import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.device.FactsAssembler.AssembledLine;
+import jordfell.server.device.Assembled;
 import jordfell.server.records.Extension;
 
 /**
@@ -22,7 +21,7 @@ record CardView(int line, String number, long extensionId, List<CredentialsCard.
                 .toList();
     }
 
-    private static CardView of(Assembled device, AssembledLine line, Extension extension) {
+    private static CardView of(Assembled device, Assembled.Line line, Extension extension) {
         CredentialsCard card = CredentialsCard.of(
                 line.position(),
                 extension.number(),

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.ground.Site;
 import jordfell.core.planning.LocalPorts;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
@@ -19,7 +20,7 @@ import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.ModelStore;
 import jordfell.server.records.ReleaseStore;
-import jordfell.server.records.Site;
+import jordfell.server.records.SiteStore;
 import jordfell.server.records.TemplateStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -31,6 +32,7 @@ class DeviceChanges {
     private final DeviceStore devices;
     private final ModelStore models;
     private final DomainStore domains;
+    private final SiteStore sites;
     private final ExtensionStore extensions;
     private final ReleaseStore releases;
     private final TemplateStore templates;
@@ -40,6 +42,7 @@ class DeviceChanges {
             DeviceStore devices,
             ModelStore models,
             DomainStore domains,
+            SiteStore sites,
             ExtensionStore extensions,
             ReleaseStore releases,
             TemplateStore templates,
@@ -47,6 +50,7 @@ class DeviceChanges {
         this.devices = devices;
         this.models = models;
         this.domains = domains;
+        this.sites = sites;
         this.extensions = extensions;
         this.releases = releases;
         this.templates = templates;
@@ -74,9 +78,9 @@ class DeviceChanges {
         }
         DeviceModel model = models.find(modelId == null ? "" : modelId)
                 .orElseThrow(() -> RefusedException.field("/modelId", "There is no such model.", "Choose one."));
-        Site site = domains.site(siteId)
+        Site site = sites.find(siteId)
                 .orElseThrow(() -> RefusedException.field("/siteId", "There is no such site.", "Choose one."));
-        if (site.domainId() != domains.site(device.siteId()).orElseThrow().domainId()) {
+        if (site.domainId() != sites.find(device.siteId()).orElseThrow().domainId()) {
             throw RefusedException.field(
                     "/siteId",
                     site.name() + " belongs to another domain.",
@@ -144,7 +148,7 @@ class DeviceChanges {
         if (version != null && version != device.version()) {
             throw RefusedException.changedMeanwhile("device");
         }
-        Site site = domains.site(device.siteId()).orElseThrow();
+        Site site = sites.find(device.siteId()).orElseThrow();
         int most = device.model().lines();
         if (numbers.size() > most) {
             throw RefusedException.field(

@@ -1,14 +1,9 @@
 package jordfell.server.fleet;
 
-import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
-import jordfell.server.device.FactsAssembler.Assembled;
-import jordfell.server.history.Contacts;
+import jordfell.core.catalogue.FirmwareRules;
+import jordfell.core.catalogue.ModelSheet;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.records.Device;
-import jordfell.server.records.DeviceStore;
 import jordfell.server.records.ModelStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -47,22 +42,12 @@ class DeviceController {
     private final DeviceCase cases;
     private final DeviceChanges changes;
     private final DeviceLife life;
-    private final Contacts contacts;
-    private final DeviceStore devices;
     private final ModelStore models;
 
-    DeviceController(
-            DeviceCase cases,
-            DeviceChanges changes,
-            DeviceLife life,
-            Contacts contacts,
-            DeviceStore devices,
-            ModelStore models) {
+    DeviceController(DeviceCase cases, DeviceChanges changes, DeviceLife life, ModelStore models) {
         this.cases = cases;
         this.changes = changes;
         this.life = life;
-        this.contacts = contacts;
-        this.devices = devices;
         this.models = models;
     }
 
@@ -72,52 +57,8 @@ class DeviceController {
         return DeviceSheet.of(
                 opened,
                 models.sheet(opened.device().facts().model().id())
-                        .map(ModelStore.ModelSheet::firmware)
-                        .orElse(ModelStore.Firmware.ANY));
-    }
-
-    /**
-     * Something bound to the extension of a line.
-     *
-     * @param own whether it is this device
-     * @param label of the device that it is; empty where nothing tells
-     * @param deviceId 0 where nothing tells
-     */
-    record ContactView(
-            int line,
-            String number,
-            String contact,
-            String source,
-            String node,
-            Instant until,
-            boolean own,
-            String label,
-            long deviceId) {}
-
-    /** What is bound to the device’s extensions now, by it and by others. */
-    @GetMapping("/contacts")
-    List<ContactView> contacts(@PathVariable long id) {
-        Assembled device = cases.open(id)
-                .orElseThrow(() -> RefusedException.notFound("device"))
-                .records();
-        List<ContactView> views = new ArrayList<>();
-        device.lines()
-                .forEach(line -> line.extension()
-                        .ifPresent(extension -> contacts.of(device.domain().name(), extension.number())
-                                .forEach(c -> {
-                                    Optional<Device> holder = c.device().flatMap(devices::byMac);
-                                    views.add(new ContactView(
-                                            line.position(),
-                                            extension.number(),
-                                            c.contact(),
-                                            c.source(),
-                                            c.node(),
-                                            c.until(),
-                                            holder.filter(h -> h.id() == id).isPresent(),
-                                            holder.map(Device::label).orElse(""),
-                                            holder.map(Device::id).orElse(0L)));
-                                })));
-        return views;
+                        .map(ModelSheet::firmware)
+                        .orElse(FirmwareRules.ANY));
     }
 
     @PutMapping

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import jordfell.core.ground.Site;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.identity.MacReader;
@@ -18,9 +19,8 @@ import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DeviceStore.Line;
-import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
-import jordfell.server.records.Site;
+import jordfell.server.records.SiteStore;
 import org.springframework.stereotype.Component;
 
 /** What happens to a device in its life: it waits to be claimed, breaks and is replaced, lies on a shelf, is retired. */
@@ -28,15 +28,15 @@ import org.springframework.stereotype.Component;
 class DeviceLife {
 
     private final DeviceStore devices;
-    private final DomainStore domains;
+    private final SiteStore sites;
     private final ExtensionStore extensions;
     private final Acts acts;
     private final InstantSource clock;
     private final SecureRandom random = new SecureRandom();
 
-    DeviceLife(DeviceStore devices, DomainStore domains, ExtensionStore extensions, Acts acts, InstantSource clock) {
+    DeviceLife(DeviceStore devices, SiteStore sites, ExtensionStore extensions, Acts acts, InstantSource clock) {
         this.devices = devices;
-        this.domains = domains;
+        this.sites = sites;
         this.extensions = extensions;
         this.acts = acts;
         this.clock = clock;
@@ -45,7 +45,7 @@ class DeviceLife {
     /** Another box takes this one's place: the record keeps everything but the MAC. A spare's record gives it up. */
     long replace(long id, String macText) {
         Device device = get(id);
-        MacAddress mac = mac(macText, domains.site(device.siteId()).orElseThrow());
+        MacAddress mac = mac(macText, sites.find(device.siteId()).orElseThrow());
         Optional<Device> other = devices.byMac(mac).filter(d -> d.id() != id);
         if (device.mac().filter(mac::equals).isPresent()) {
             throw RefusedException.field("/mac", "This is the MAC it has already.", "Scan the new box.");

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.FirmwareFitness;
+import jordfell.core.catalogue.FirmwareRules;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Certainty;
 import jordfell.core.diagnosis.Finding;
@@ -24,7 +25,6 @@ import jordfell.core.path.StopState;
 import jordfell.core.planning.Networks;
 import jordfell.server.history.FindingStore;
 import jordfell.server.records.Device;
-import jordfell.server.records.ModelStore;
 import org.jspecify.annotations.Nullable;
 
 /** One device with everything its sheet shows. */
@@ -152,7 +152,7 @@ record DeviceSheet(
     /** @param page the phone's own page; empty if the address is not one of its site's networks */
     record PlaceView(String address, String page) {}
 
-    static DeviceSheet of(DeviceCase.Opened opened, ModelStore.Firmware rules) {
+    static DeviceSheet of(DeviceCase.Opened opened, FirmwareRules rules) {
         DeviceFacts facts = opened.device().facts();
         DevicePath path = opened.device().path();
         Device device = opened.records().device();

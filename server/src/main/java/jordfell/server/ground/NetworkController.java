@@ -1,12 +1,13 @@
 package jordfell.server.ground;
 
 import java.util.List;
+import jordfell.core.ground.Site;
 import jordfell.core.planning.DhcpOptions;
 import jordfell.core.planning.ZoneFragment;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.provision.tftp.TftpServer;
 import jordfell.server.records.DomainStore;
-import jordfell.server.records.Site;
+import jordfell.server.records.SiteStore;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -32,10 +33,12 @@ class NetworkController {
             String url, String tftpAddress, int tftpPort, String tftpPath, List<DhcpOptions.Option> options) {}
 
     private final DomainStore domains;
+    private final SiteStore siteStore;
     private final TftpServer tftp;
 
-    NetworkController(DomainStore domains, TftpServer tftp) {
+    NetworkController(DomainStore domains, SiteStore siteStore, TftpServer tftp) {
         this.domains = domains;
+        this.siteStore = siteStore;
         this.tftp = tftp;
     }
 
@@ -80,6 +83,6 @@ class NetworkController {
     }
 
     private Site site(long id) {
-        return domains.site(id).orElseThrow(() -> RefusedException.notFound("site"));
+        return siteStore.find(id).orElseThrow(() -> RefusedException.notFound("site"));
     }
 }

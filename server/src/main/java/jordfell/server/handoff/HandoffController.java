@@ -2,15 +2,10 @@ package jordfell.server.handoff;
 
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
-import com.google.zxing.BarcodeFormat;
-import com.google.zxing.WriterException;
-import com.google.zxing.common.BitMatrix;
-import com.google.zxing.qrcode.QRCodeWriter;
 import io.github.bucket4j.Bucket;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.HandoffStore;
@@ -73,7 +68,7 @@ class HandoffController {
         Handoffs.Made made = handoffs.make(wish.extensionId(), wish.siteId());
         String path = "/handoff#" + made.token();
         String whole = request.getScheme() + "://" + request.getServerName() + ":" + request.getServerPort() + path;
-        return new Link(made.id(), made.deviceId(), path, made.expiresAt(), qr(whole));
+        return new Link(made.id(), made.deviceId(), path, made.expiresAt(), QrCode.rows(whole));
     }
 
     @GetMapping("/of/{deviceId}")
@@ -102,22 +97,5 @@ class HandoffController {
                 request.getRemoteAddr(),
                 agent.replaceAll("[^\\x20-\\x7e]", "?").substring(0, Math.min(LONGEST_AGENT, agent.length())));
         return ResponseEntity.ok().header(HttpHeaders.CACHE_CONTROL, "no-store").body(opened);
-    }
-
-    private static List<String> qr(String text) {
-        try {
-            BitMatrix matrix = new QRCodeWriter().encode(text, BarcodeFormat.QR_CODE, 0, 0);
-            List<String> rows = new ArrayList<>();
-            for (int y = 0; y < matrix.getHeight(); y++) {
-                StringBuilder row = new StringBuilder();
-                for (int x = 0; x < matrix.getWidth(); x++) {
-                    row.append(matrix.get(x, y) ? '1' : '0');
-                }
-                rows.add(row.toString());
-            }
-            return rows;
-        } catch (WriterException e) {
-            throw new IllegalStateException("a link fits into a QR code", e);
-        }
     }
 }

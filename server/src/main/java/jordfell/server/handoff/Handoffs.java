@@ -17,8 +17,8 @@ import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.InstanceId;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
+import jordfell.server.device.Assembled;
 import jordfell.server.device.FactsAssembler;
-import jordfell.server.device.FactsAssembler.Assembled;
 import jordfell.server.device.Softphones;
 import jordfell.server.history.ObservationLog;
 import jordfell.server.jdbc.Jdbc;
@@ -32,6 +32,7 @@ import jordfell.server.records.FetchDoor;
 import jordfell.server.records.HandoffStore;
 import jordfell.server.records.ModelStore;
 import jordfell.server.records.ReleaseStore;
+import jordfell.server.records.SiteStore;
 import jordfell.server.release.ReleaseService;
 import jordfell.server.security.Audit;
 import org.springframework.stereotype.Component;
@@ -76,6 +77,7 @@ public class Handoffs {
     private final HandoffStore store;
     private final ExtensionStore extensions;
     private final DomainStore domains;
+    private final SiteStore sites;
     private final DeviceStore devices;
     private final ModelStore models;
     private final FactsAssembler facts;
@@ -93,6 +95,7 @@ public class Handoffs {
             HandoffStore store,
             ExtensionStore extensions,
             DomainStore domains,
+            SiteStore sites,
             DeviceStore devices,
             ModelStore models,
             FactsAssembler facts,
@@ -107,6 +110,7 @@ public class Handoffs {
         this.store = store;
         this.extensions = extensions;
         this.domains = domains;
+        this.sites = sites;
         this.devices = devices;
         this.models = models;
         this.facts = facts;
@@ -127,9 +131,7 @@ public class Handoffs {
     /** The same with a life of its own. */
     public Made make(long extensionId, long siteId, Duration life) {
         Extension extension = extensions.find(extensionId).orElseThrow(() -> RefusedException.notFound("extension"));
-        if (domains.site(siteId)
-                .filter(s -> s.domainId() == extension.domainId())
-                .isEmpty()) {
+        if (sites.find(siteId).filter(s -> s.domainId() == extension.domainId()).isEmpty()) {
             throw RefusedException.field(
                     "/siteId",
                     "This site is none of the domain of " + extension.number() + ".",

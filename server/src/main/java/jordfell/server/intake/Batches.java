@@ -64,7 +64,7 @@ public class Batches {
         String places = plans.stream()
                 .map(EnrolPlan::siteId)
                 .distinct()
-                .flatMap(id -> stores.domains().site(id).stream())
+                .flatMap(id -> stores.sites().find(id).stream())
                 .map(s -> s.name())
                 .collect(Collectors.joining(", "));
         String title = name.isBlank() ? source.isBlank() ? places : source : name.strip();

@@ -60,7 +60,7 @@ final class IntakeSnapshot implements IntakeRecords {
         this.jdbc = stores.jdbc();
         this.few = rows.size() < FEW;
         this.models = stores.models().all();
-        this.sites = stores.domains().sites().stream()
+        this.sites = stores.sites().all().stream()
                 .map(s -> new SiteRecord(
                         s.id(), s.domainId(), s.name(), s.allowsLocalMacs(), s.behindNat(), s.portBase()))
                 .toList();

@@ -8,6 +8,7 @@ import jordfell.server.records.KitStore;
 import jordfell.server.records.KnockStore;
 import jordfell.server.records.ModelStore;
 import jordfell.server.records.PersonStore;
+import jordfell.server.records.SiteStore;
 import jordfell.server.records.TemplateStore;
 import org.springframework.stereotype.Component;
 
@@ -16,6 +17,7 @@ import org.springframework.stereotype.Component;
 record IntakeStores(
         Jdbc jdbc,
         DomainStore domains,
+        SiteStore sites,
         ModelStore models,
         TemplateStore templates,
         KitStore kits,

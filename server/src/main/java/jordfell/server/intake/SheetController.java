@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
-import jordfell.server.problem.Checked;
+import jordfell.server.problem.Fields;
 import jordfell.server.security.SignedIn;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
@@ -53,7 +53,7 @@ class SheetController {
             @AuthenticationPrincipal SignedIn who,
             @RequestParam(defaultValue = "") String state,
             @RequestParam(defaultValue = "0") int from) {
-        Checked.from(from);
+        Fields.from(from);
         Sheets.Checked checked = sheets.look(who.login()).orElse(new Sheets.Checked(Sheets.NOTHING, List.of()));
         List<Integer> fitting = IntStream.range(0, checked.verdicts().size())
                 .filter(i -> state.isEmpty()

@@ -3,15 +3,15 @@ package jordfell.server.intake;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import jordfell.core.ground.Site;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeRow;
 import jordfell.core.roster.Kit;
-import jordfell.server.problem.Checked;
+import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.KitStore;
-import jordfell.server.records.Site;
+import jordfell.server.records.SiteStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -42,15 +42,14 @@ class StarterController {
 
     private final Sheets sheets;
     private final KitStore kits;
-    private final DomainStore domains;
+    private final SiteStore sites;
     private final ExtensionStore extensions;
     private final IntakeStores stores;
 
-    StarterController(
-            Sheets sheets, KitStore kits, DomainStore domains, ExtensionStore extensions, IntakeStores stores) {
+    StarterController(Sheets sheets, KitStore kits, SiteStore sites, ExtensionStore extensions, IntakeStores stores) {
         this.sheets = sheets;
         this.kits = kits;
-        this.domains = domains;
+        this.sites = sites;
         this.extensions = extensions;
         this.stores = stores;
     }
@@ -58,14 +57,14 @@ class StarterController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     Started start(@RequestBody Starter wish) {
-        String name = Checked.needed(wish.name(), "name", "name", 100);
+        String name = Fields.needed(wish.name(), "name", "name", 100);
         Kit kit = kits.find(wish.kitId())
                 .orElseThrow(() -> RefusedException.field("/kitId", "There is no such kit.", "Choose one."));
-        Site site = domains.site(wish.siteId())
+        Site site = sites.find(wish.siteId())
                 .filter(s -> s.domainId() == kit.domainId())
                 .orElseThrow(() ->
                         RefusedException.field("/siteId", "There is no such site in the kit’s domain.", "Choose one."));
-        String mac = Checked.text(wish.mac(), "mac", "MAC", 100);
+        String mac = Fields.text(wish.mac(), "mac", "MAC", 100);
         Map<IntakeColumn, String> cells = new EnumMap<>(IntakeColumn.class);
         cells.put(IntakeColumn.DEVICE, mac.isEmpty() ? "claim" : mac);
         stores.people().named(kit.domainId(), name).stream()

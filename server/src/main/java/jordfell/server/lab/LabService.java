@@ -23,7 +23,7 @@ import jordfell.server.change.Changed;
 import jordfell.server.change.Changes;
 import jordfell.server.change.Subject;
 import jordfell.server.config.JordfellProperties;
-import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.device.Assembled;
 import jordfell.server.fleet.TestCalls;
 import jordfell.server.history.Contacts;
 import jordfell.server.history.ObservationLog;
@@ -33,6 +33,7 @@ import jordfell.server.provision.FetchAccess;
 import jordfell.server.provision.Provisioning;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.LabPhoneStore;
+import jordfell.server.records.SiteStore;
 import jordfell.server.release.PhoneBell;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
@@ -45,6 +46,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
 
     private final Timeline timeline;
     private final DomainStore domains;
+    private final SiteStore sites;
     private final RosterAccounts accounts;
     private final ObservationLog log;
     private final Provisioning provisioning;
@@ -60,6 +62,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
     LabService(
             Timeline timeline,
             DomainStore domains,
+            SiteStore sites,
             RosterAccounts accounts,
             ObservationLog log,
             Provisioning provisioning,
@@ -68,6 +71,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
             JordfellProperties properties) {
         this.timeline = timeline;
         this.domains = domains;
+        this.sites = sites;
         this.accounts = accounts;
         this.log = log;
         this.provisioning = provisioning;
@@ -201,9 +205,9 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
 
     /** A phone that was told no name of its own uses the one that came with the address, as DHCP gave it. */
     private ConfigSource.Request asTheSiteTells(ConfigSource.Request request) {
-        return domains.siteByToken(request.site())
+        return sites.byToken(request.site())
                 .filter(site -> !site.access().user().isEmpty())
-                .map(site -> request.orAs(site.access().user(), domains.fetchPassword(site.id())))
+                .map(site -> request.orAs(site.access().user(), sites.fetchPassword(site.id())))
                 .orElse(request);
     }
 

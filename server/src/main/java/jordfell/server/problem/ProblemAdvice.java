@@ -1,6 +1,7 @@
 package jordfell.server.problem;
 
 import java.util.List;
+import jordfell.core.wish.FieldProblem;
 import jordfell.server.jdbc.DuplicateKeyException;
 import jordfell.server.jdbc.RefusedByStoreException;
 import jordfell.server.jdbc.StillPointedToException;

@@ -1,6 +1,7 @@
 package jordfell.server.problem;
 
 import java.util.List;
+import jordfell.core.wish.FieldProblem;
 import org.springframework.http.HttpStatus;
 
 /** A request that can't be carried out, with the reasons at their fields. */
@@ -19,6 +20,13 @@ public final class RefusedException extends RuntimeException {
     public static RefusedException fields(List<FieldProblem> fields) {
         return new RefusedException(
                 HttpStatus.UNPROCESSABLE_CONTENT, fields.get(0).reason(), fields);
+    }
+
+    /** Refuses what has problems. */
+    public static void ifAny(List<FieldProblem> problems) {
+        if (!problems.isEmpty()) {
+            throw fields(problems);
+        }
     }
 
     public static RefusedException field(String pointer, String reason, String hint) {

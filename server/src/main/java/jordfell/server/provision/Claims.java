@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.ground.Site;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
@@ -16,7 +17,6 @@ import jordfell.server.jdbc.Jdbc;
 import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.KnockStore;
-import jordfell.server.records.Site;
 import jordfell.server.security.Audit;
 import org.springframework.stereotype.Component;
 

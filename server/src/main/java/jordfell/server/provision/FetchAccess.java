@@ -5,13 +5,13 @@ import java.security.MessageDigest;
 import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.ground.Site;
 import jordfell.core.planning.Networks;
 import jordfell.core.provision.FetchRule;
 import jordfell.core.provision.FetchRule.Proof;
 import jordfell.core.provision.FetchRule.Verdict;
-import jordfell.server.records.DomainStore;
 import jordfell.server.records.FetchDoor;
-import jordfell.server.records.Site;
+import jordfell.server.records.SiteStore;
 import jordfell.server.release.FetchProof;
 import org.springframework.stereotype.Component;
 
@@ -19,11 +19,11 @@ import org.springframework.stereotype.Component;
 @Component
 public class FetchAccess {
 
-    private final DomainStore domains;
+    private final SiteStore sites;
     private final FetchDoor door;
 
-    FetchAccess(DomainStore domains, FetchDoor door) {
-        this.domains = domains;
+    FetchAccess(SiteStore sites, FetchDoor door) {
+        this.sites = sites;
         this.door = door;
     }
 
@@ -87,7 +87,7 @@ public class FetchAccess {
         boolean siteAsks = !site.access().user().isEmpty();
         boolean ofSite = siteAsks
                 && given.filter(c -> same(site.access().user(), c.user())
-                                && same(domains.fetchPassword(site.id()), c.password()))
+                                && same(sites.fetchPassword(site.id()), c.password()))
                         .isPresent();
         own.ifPresent(s -> door.proved(deviceId, s.item()));
         Verdict verdict = FetchRule.decide(new FetchRule.Request(

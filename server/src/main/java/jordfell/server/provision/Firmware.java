@@ -8,12 +8,12 @@ import java.util.Optional;
 import jordfell.core.catalogue.FirmwareFitness;
 import jordfell.core.catalogue.FirmwareTime;
 import jordfell.core.catalogue.FirmwareWay;
+import jordfell.core.catalogue.ModelSheet;
 import jordfell.core.release.Snapshot;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.records.Device;
 import jordfell.server.records.FirmwareStore;
 import jordfell.server.records.ModelStore;
-import jordfell.server.records.ModelStore.ModelSheet;
 import jordfell.server.records.ReleaseStore;
 import org.springframework.stereotype.Component;
 

@@ -5,6 +5,7 @@ import java.time.InstantSource;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
+import jordfell.core.ground.Site;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
 import jordfell.core.provision.FetchRule.Verdict;
@@ -18,11 +19,10 @@ import jordfell.server.history.ObservationLog;
 import jordfell.server.knock.Guessers;
 import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
-import jordfell.server.records.DomainStore;
 import jordfell.server.records.FetchDoor;
 import jordfell.server.records.KnockStore;
 import jordfell.server.records.ReleaseStore;
-import jordfell.server.records.Site;
+import jordfell.server.records.SiteStore;
 import jordfell.server.security.Audit;
 import jordfell.server.security.Audit.SecretWay;
 import org.springframework.stereotype.Component;
@@ -66,7 +66,7 @@ public class Provisioning {
 
     private static final String OUTSIDE = "This address is outside of the site.";
 
-    private final DomainStore domains;
+    private final SiteStore sites;
     private final DeviceStore devices;
     private final ReleaseStore releases;
     private final FetchDoor door;
@@ -82,7 +82,7 @@ public class Provisioning {
     private final InstantSource clock;
 
     Provisioning(
-            DomainStore domains,
+            SiteStore sites,
             DeviceStore devices,
             ReleaseStore releases,
             FetchDoor door,
@@ -96,7 +96,7 @@ public class Provisioning {
             Changes changes,
             Audit audit,
             InstantSource clock) {
-        this.domains = domains;
+        this.sites = sites;
         this.devices = devices;
         this.releases = releases;
         this.door = door;
@@ -153,7 +153,7 @@ public class Provisioning {
      * that nothing is learnt by trying them.
      */
     public Answer answer(Request request) {
-        Optional<Site> site = domains.siteByToken(request.site());
+        Optional<Site> site = sites.byToken(request.site());
         Optional<MacAddress> mac = Dialects.macIn(request.file());
         if (site.isEmpty() || mac.isEmpty()) {
             return Answer.NOT_FOUND; // a guess: not worth a record of its own
@@ -204,7 +204,7 @@ public class Provisioning {
 
     /** A device asks for the next firmware on its way; only for its own, and under the same conditions as its file. */
     FirmwareAnswer firmware(Request request) {
-        Optional<Site> site = domains.siteByToken(request.site());
+        Optional<Site> site = sites.byToken(request.site());
         Optional<MacAddress> mac = Dialects.macIn(request.file());
         if (site.isEmpty() || mac.isEmpty()) {
             return FirmwareAnswer.without(404);

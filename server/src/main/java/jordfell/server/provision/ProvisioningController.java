@@ -1,19 +1,9 @@
 package jordfell.server.provision;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
-import io.github.bucket4j.Bucket;
 import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.nio.channels.Channels;
-import java.nio.channels.FileChannel;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.NoSuchFileException;
-import java.nio.file.Path;
-import java.time.Duration;
-import jordfell.server.config.JordfellProperties;
 import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -30,21 +20,16 @@ import org.springframework.web.bind.annotation.RestController;
 @Hidden
 class ProvisioningController {
 
-    private static final String CHALLENGE = "Basic realm=\"configurations\", charset=\"UTF-8\"";
     private static final int LONGEST_NAME = 80;
     private static final int LONGEST_AGENT = 200;
     private static final int LONGEST_CLAIM = 40;
 
-    /** One phone has no reason to ask for one file more often. */
-    private static final int PER_FILE_AND_MINUTE = 60;
-
     private final Provisioning provisioning;
-    private final LoadingCache<String, Bucket> bySource;
-    private final LoadingCache<String, Bucket> byFile = buckets(PER_FILE_AND_MINUTE, Duration.ofMinutes(1));
+    private final FetchLimits limits;
 
-    ProvisioningController(Provisioning provisioning, JordfellProperties properties) {
+    ProvisioningController(Provisioning provisioning, FetchLimits limits) {
         this.provisioning = provisioning;
-        this.bySource = buckets(properties.fetchesPerSecond(), Duration.ofSeconds(1));
+        this.limits = limits;
     }
 
     /**
@@ -62,15 +47,8 @@ class ProvisioningController {
             HttpServletRequest request,
             HttpServletResponse response)
             throws IOException {
-        if (site.length() > LONGEST_NAME || file.length() > LONGEST_NAME) {
-            response.setStatus(414);
-            return;
-        }
         String source = request.getRemoteAddr();
-        if (!bySource.get(source).tryConsume(1)
-                || !byFile.get(source + " " + site + "/" + file).tryConsume(1)) {
-            response.setHeader(HttpHeaders.RETRY_AFTER, "10");
-            response.setStatus(429);
+        if (!isTaken(source, site, file, response)) {
             return;
         }
         Provisioning.Answer answer = provisioning.answer(Provisioning.Request.byHttp(
@@ -81,7 +59,7 @@ class ProvisioningController {
                 source,
                 claim.substring(0, Math.min(LONGEST_CLAIM, claim.length())),
                 FetchAccess.Credentials.of(authorization)));
-        write(answer, response);
+        PhoneAnswers.write(answer, response);
         provisioning.delivered(answer);
     }
 
@@ -95,72 +73,31 @@ class ProvisioningController {
             HttpServletRequest request,
             HttpServletResponse response)
             throws IOException {
-        if (site.length() > LONGEST_NAME || mac.length() > LONGEST_NAME) {
-            response.setStatus(414);
-            return;
-        }
         String source = request.getRemoteAddr();
-        if (!bySource.get(source).tryConsume(1)
-                || !byFile.get(source + " " + site + "/firmware/" + mac).tryConsume(1)) {
-            response.setHeader(HttpHeaders.RETRY_AFTER, "10");
-            response.setStatus(429);
+        if (!isTaken(source, site, "firmware/" + mac, response)) {
             return;
         }
         Provisioning.FirmwareAnswer answer = provisioning.firmware(Provisioning.Request.byHttp(
                 site, mac, "", agent(userAgent), source, "", FetchAccess.Credentials.of(authorization)));
-        response.setStatus(answer.status());
-        if (answer.status() == 401) {
-            response.setHeader(HttpHeaders.WWW_AUTHENTICATE, CHALLENGE);
-        }
-        if (answer.file().isPresent()) {
-            send(answer.version(), answer.file().get(), response);
-        }
+        PhoneAnswers.write(answer, response);
     }
 
-    /** Piece by piece: no memory holds a whole file for each of many phones. */
-    private static void send(String version, Path file, HttpServletResponse response) throws IOException {
-        try (FileChannel firmware = FileChannel.open(file)) {
-            response.setHeader("Firmware-Version", version);
-            response.setContentType("application/octet-stream");
-            response.setContentLengthLong(firmware.size());
-            Channels.newInputStream(firmware).transferTo(response.getOutputStream());
-        } catch (NoSuchFileException e) { // another one was put in its place at this moment
-            response.setHeader(HttpHeaders.RETRY_AFTER, "10");
-            response.setStatus(503);
+    /** Whether the request is looked at; one that is too long or comes too often is answered here. */
+    private boolean isTaken(String source, String site, String file, HttpServletResponse response) {
+        if (site.length() > LONGEST_NAME || file.length() > LONGEST_NAME) {
+            response.setStatus(414);
+            return false;
         }
+        if (!limits.allow(source, site + "/" + file)) {
+            response.setHeader(HttpHeaders.RETRY_AFTER, "10");
+            response.setStatus(429);
+            return false;
+        }
+        return true;
     }
 
     private static String agent(String userAgent) {
         String plain = userAgent.replaceAll("[^\\x20-\\x7e]", "?");
         return plain.substring(0, Math.min(LONGEST_AGENT, plain.length()));
-    }
-
-    private static void write(Provisioning.Answer answer, HttpServletResponse response) throws IOException {
-        response.setStatus(answer.status());
-        response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
-        if (answer.status() == 401) {
-            response.setHeader(HttpHeaders.WWW_AUTHENTICATE, CHALLENGE);
-        } else if (answer.status() == 429) {
-            response.setHeader(HttpHeaders.RETRY_AFTER, "60");
-        }
-        if (!answer.tag().isEmpty()) {
-            response.setHeader(HttpHeaders.ETAG, "\"" + answer.tag() + "\"");
-        }
-        if (!answer.body().isEmpty()) {
-            byte[] body = answer.body().getBytes(StandardCharsets.UTF_8);
-            response.setContentType(answer.contentType());
-            response.setContentLength(body.length);
-            response.getOutputStream().write(body);
-            response.flushBuffer();
-        }
-    }
-
-    private static LoadingCache<String, Bucket> buckets(int most, Duration per) {
-        return Caffeine.newBuilder()
-                .maximumSize(100_000)
-                .expireAfterAccess(per.multipliedBy(2))
-                .build(key -> Bucket.builder()
-                        .addLimit(limit -> limit.capacity(most).refillGreedy(most, per))
-                        .build());
     }
 }

@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.catalogue.FirmwareRules;
+import jordfell.core.catalogue.ModelSheet;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
 import org.springframework.stereotype.Component;
@@ -13,27 +15,6 @@ import org.springframework.stereotype.Component;
 /** The models there are, with what is known of them. */
 @Component
 public class ModelStore {
-
-    /** A model's firmware rules; versions are dotted numbers, lists are separated by commas. */
-    public record Firmware(String lowest, String recommended, String blocked, String steps) {
-        /** No rule. */
-        public static final Firmware ANY = new Firmware("", "", "", "");
-    }
-
-    /**
-     * A model with what only people need to know.
-     *
-     * @param ports analogue sockets of an adapter
-     * @param phonebook most entries it holds
-     */
-    public record ModelSheet(
-            DeviceModel model,
-            int ports,
-            int phonebook,
-            String transports,
-            String codecs,
-            Firmware firmware,
-            long version) {}
 
     /** How a feature does on a model. */
     public enum Verdict {
@@ -67,7 +48,7 @@ public class ModelStore {
             row.integer("phonebook"),
             row.text("transports"),
             row.text("codecs"),
-            new Firmware(
+            new FirmwareRules(
                     row.text("firmware_lowest"),
                     row.text("firmware_recommended"),
                     row.text("firmware_blocked"),

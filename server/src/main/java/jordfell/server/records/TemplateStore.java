@@ -3,6 +3,7 @@ package jordfell.server.records;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -117,6 +118,13 @@ public class TemplateStore {
         List<Ref> chain = new ArrayList<>(nearestFirst.values());
         java.util.Collections.reverse(chain);
         return chain;
+    }
+
+    /** The names of a template and of those that it extends, the nearest first. */
+    public List<String> namesFrom(long id) {
+        List<String> names = new ArrayList<>(chain(id).stream().map(Ref::name).toList());
+        Collections.reverse(names);
+        return names;
     }
 
     /** The template and all that extend it, however far. */

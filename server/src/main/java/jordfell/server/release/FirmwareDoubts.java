@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import jordfell.core.catalogue.FirmwareFitness;
 import jordfell.core.settings.SettingsCatalogue;
-import jordfell.server.device.FactsAssembler.Assembled;
+import jordfell.server.device.Assembled;
 import jordfell.server.jdbc.Jdbc;
 import org.springframework.stereotype.Component;
 

@@ -7,7 +7,6 @@ import java.util.stream.IntStream;
 import jordfell.core.waves.WavePlan;
 import jordfell.core.waves.WaveRules;
 import jordfell.core.waves.WaveWatch;
-import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.release.ReleaseService.WaveWish;
 import org.jspecify.annotations.Nullable;
@@ -33,12 +32,7 @@ record WaveForm(
         List<WaveRules.Wish> wishes = IntStream.range(0, forms.size())
                 .mapToObj(i -> forms.get(i).wish(i))
                 .toList();
-        List<FieldProblem> problems = WaveRules.refuse(wishes).stream()
-                .map(r -> new FieldProblem("/waves" + r.at(), r.reason(), r.hint()))
-                .toList();
-        if (!problems.isEmpty()) {
-            throw RefusedException.fields(problems);
-        }
+        RefusedException.ifAny(WaveRules.refuse(wishes));
         return IntStream.range(0, forms.size())
                 .mapToObj(i -> new WaveWish(
                         wishes.get(i).name(),

@@ -3,7 +3,7 @@ package jordfell.server.roster;
 import java.util.Optional;
 import jordfell.core.roster.Domain;
 import jordfell.server.answer.Made;
-import jordfell.server.problem.Checked;
+import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
@@ -33,17 +33,6 @@ class ExtensionController {
             String number,
             @Nullable String displayName,
             @Nullable String person) {}
-
-    record ChangedExtension(
-            String number,
-            @Nullable String displayName,
-            @Nullable String person,
-            @Nullable String authUser,
-            int contactLimit,
-            boolean outside,
-            @Nullable String permissionClass,
-            @Nullable String outgoing,
-            long version) {}
 
     record NextNumber(String number) {}
 
@@ -94,28 +83,14 @@ class ExtensionController {
         return new Made(extensions.make(
                 domain.id(),
                 number(wish.number()),
-                Checked.text(name, "displayName", "name", 100),
+                Fields.text(name, "displayName", "name", 100),
                 owner(domain.id(), wish.person(), Optional.empty())));
     }
 
     @PutMapping("/{id}")
     void change(@PathVariable long id, @RequestBody ChangedExtension wish) {
         Extension before = get(id);
-        extensions.change(
-                before,
-                new Extension(
-                        id,
-                        before.domainId(),
-                        number(wish.number()),
-                        text(wish.displayName()),
-                        before.personId(),
-                        text(wish.authUser()),
-                        wish.contactLimit(),
-                        wish.outside(),
-                        text(wish.permissionClass()),
-                        text(wish.outgoing()),
-                        wish.version()),
-                owner(before.domainId(), wish.person(), before.personId()));
+        extensions.change(before, wish.of(before), owner(before.domainId(), wish.person(), before.personId()));
     }
 
     @DeleteMapping("/{id}")
@@ -128,7 +103,7 @@ class ExtensionController {
         return store.find(id).orElseThrow(() -> RefusedException.notFound("extension"));
     }
 
-    private static String number(@Nullable String number) {
+    static String number(@Nullable String number) {
         if (number == null || number.isBlank()) {
             throw RefusedException.field("/number", "The number is missing.", "Give 2 to 7 digits.");
         }
@@ -137,10 +112,6 @@ class ExtensionController {
 
     /** The person of this name, made if there is none; nobody for no name. */
     private NamedPeople.Owner owner(long domainId, @Nullable String name, Optional<Long> soFar) {
-        return people.owner(domainId, Checked.text(name, "person", "name", 100), soFar);
-    }
-
-    private static String text(@Nullable String text) {
-        return text == null ? "" : text.strip();
+        return people.owner(domainId, Fields.text(name, "person", "name", 100), soFar);
     }
 }

@@ -3,7 +3,7 @@ package jordfell.server.roster;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.roster.PasswordRule;
-import jordfell.server.problem.Checked;
+import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
@@ -87,7 +87,7 @@ class ExtensionSecretController {
 
     /** One secret to one who asks for it and says why, which is kept. */
     private Revealed shown(Extension extension, String what, WhyShown why, Optional<String> secret) {
-        String reason = Checked.why(why.reason());
+        String reason = Fields.why(why.reason());
         String found = secret.orElseThrow(
                 () -> RefusedException.field("/", extension.number() + " has no PIN yet.", "Make one first."));
         audit.secretLeft(Audit.SecretWay.SHOWN, what + " of " + extension.number(), reason);

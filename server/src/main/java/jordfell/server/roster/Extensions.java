@@ -12,7 +12,6 @@ import jordfell.server.change.Acts;
 import jordfell.server.change.Changes;
 import jordfell.server.change.Kept;
 import jordfell.server.change.Subject;
-import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DomainStore;
@@ -94,7 +93,8 @@ public class Extensions {
         if (!before.number().equals(after.number())) {
             refuseNumber(domain, after.number());
         }
-        refuse(after, devices.withExtension(before.id()).size());
+        RefusedException.ifAny(ExtensionDetails.refuse(
+                after.written(), devices.withExtension(before.id()).size()));
         if (after.outside() && !before.outside()) {
             refuseWeakOutside(domain, after, "/outside");
         }
@@ -174,25 +174,6 @@ public class Extensions {
                 .mapToInt(d -> d.model().passwordField())
                 .min()
                 .orElse(SipPassword.LENGTH);
-    }
-
-    /** All that can't be kept of it, each at its field. */
-    private static void refuse(Extension e, int held) {
-        List<FieldProblem> problems = ExtensionDetails.refuse(e.written(), held).stream()
-                .map(r -> new FieldProblem(
-                        switch (r.field()) {
-                            case DISPLAY_NAME -> "/displayName";
-                            case AUTH_USER -> "/authUser";
-                            case CONTACT_LIMIT -> "/contactLimit";
-                            case PERMISSION_CLASS -> "/permissionClass";
-                            case OUTGOING -> "/outgoing";
-                        },
-                        r.reason(),
-                        r.hint()))
-                .toList();
-        if (!problems.isEmpty()) {
-            throw RefusedException.fields(problems);
-        }
     }
 
     private void refuseNumber(Domain domain, String number) {

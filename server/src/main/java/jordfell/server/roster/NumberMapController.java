@@ -7,28 +7,21 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import jordfell.core.roster.Block;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.NumberMap;
-import jordfell.core.roster.NumberRun;
 import jordfell.core.roster.NumbersInUse;
-import jordfell.server.problem.Checked;
+import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
-import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The number map of a domain, and runs that are drawn on it. */
+/** The number map of a domain. */
 @RestController
 @RequestMapping(path = "/api/number-map", produces = "application/json")
 class NumberMapController {
@@ -45,35 +38,20 @@ class NumberMapController {
 
     record MapView(List<BlockCells> blocks, List<String> outside, Map<String, String> names) {}
 
-    record RunWish(
-            long domainId,
-            @Nullable String from,
-            int count,
-            @Nullable List<@Nullable String> names,
-            @Nullable Long kitId) {}
-
-    record RunRow(String number, String name) {}
-
-    record RunView(List<RunRow> rows, List<NumberRun.Skipped> passedOver, String problem) {}
-
-    record RunMade(long actId, int extensions) {}
-
     private final DomainStore domains;
     private final ExtensionStore extensions;
-    private final Runs runs;
     private final InstantSource clock;
 
-    NumberMapController(DomainStore domains, ExtensionStore extensions, Runs runs, InstantSource clock) {
+    NumberMapController(DomainStore domains, ExtensionStore extensions, InstantSource clock) {
         this.domains = domains;
         this.extensions = extensions;
-        this.runs = runs;
         this.clock = clock;
     }
 
     /** The whole map; from names the number at which a large block is drawn. */
     @GetMapping
     MapView map(@RequestParam long domainId, @RequestParam(defaultValue = "0") int from) {
-        Checked.from(from);
+        Fields.from(from);
         Domain domain = domains.find(domainId).orElseThrow(() -> RefusedException.notFound("domain"));
         List<String> all = extensions.allNumbers(domainId);
         NumbersInUse taken = NumbersInUse.of(all);
@@ -90,47 +68,11 @@ class NumberMapController {
         return new MapView(views, NumberMap.outside(all, domain.blocks()), names);
     }
 
-    /** How a run would come out, before it is made. */
-    @PostMapping("/try/run")
-    RunView tryRun(@RequestBody RunWish wish) {
-        NumberRun.Laid laid = runs.lay(wish.domainId(), text(wish.from()), wish.count());
-        List<String> names = names(wish);
-        List<RunRow> rows = new ArrayList<>();
-        for (int i = 0; i < laid.numbers().size(); i++) {
-            rows.add(new RunRow(laid.numbers().get(i), i < names.size() ? names.get(i) : ""));
-        }
-        return new RunView(rows, laid.passedOver(), laid.problem().orElse(""));
-    }
-
-    @PostMapping("/runs")
-    @ResponseStatus(HttpStatus.CREATED)
-    RunMade run(@RequestBody RunWish wish) {
-        Runs.Made made = runs.make(
-                wish.domainId(),
-                text(wish.from()),
-                wish.count(),
-                names(wish),
-                Optional.ofNullable(wish.kitId()).filter(k -> k > 0));
-        return new RunMade(made.actId(), made.extensions());
-    }
-
     private Set<String> unused(long domainId) {
         return new HashSet<>(extensions.idle(domainId, clock.instant().minus(LONG)));
     }
 
     private Map<String, String> names(long domainId, int first, int last) {
         return extensions.names(domainId, first, last);
-    }
-
-    private static List<String> names(RunWish wish) {
-        List<String> names = new ArrayList<>();
-        if (wish.names() != null) {
-            wish.names().forEach(n -> names.add(Checked.text(n, "names", "name", 100)));
-        }
-        return names;
-    }
-
-    private static String text(@Nullable String text) {
-        return text == null ? "" : text.strip();
     }
 }

@@ -3,10 +3,11 @@ package jordfell.server.roster;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.roster.OutsideNumber;
+import jordfell.core.roster.OutsideNumberWish;
 import jordfell.server.answer.Made;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
-import jordfell.server.problem.Checked;
+import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
@@ -96,11 +97,16 @@ class OutsideNumberController {
     }
 
     private Did did(long id, long domainId, NumberWish wish) {
-        String written = Checked.needed(wish.e164(), "e164", "number", 40);
-        OutsideNumber.refuse(written).ifPresent(reason -> {
-            throw RefusedException.field("/e164", reason, "");
-        });
-        String number = OutsideNumber.normalise(written);
+        OutsideNumberWish.Fit fit =
+                Fields.good(new OutsideNumberWish(wish.e164(), wish.extension(), wish.prefix(), wish.note())
+                        .checked(n -> extensions.byNumber(domainId, n).isPresent()));
+        refuseTaken(id, fit.e164());
+        Optional<Long> rings =
+                fit.extension().flatMap(n -> extensions.byNumber(domainId, n)).map(Extension::id);
+        return new Did(id, domainId, fit.e164(), rings, fit.prefix(), fit.note(), wish.version());
+    }
+
+    private void refuseTaken(long id, String number) {
         store.byNumber(number).filter(other -> other.id() != id).ifPresent(other -> {
             String rings = other.extensionId()
                     .flatMap(extensions::find)
@@ -109,34 +115,5 @@ class OutsideNumberController {
             throw RefusedException.field(
                     "/e164", OutsideNumber.show(number) + " is there already; it " + rings + ".", "Change that one.");
         });
-        String extension = Checked.text(wish.extension(), "extension", "extension", 7);
-        Optional<Long> rings = extension.isEmpty()
-                ? Optional.empty()
-                : Optional.of(extensions
-                        .byNumber(domainId, extension)
-                        .map(Extension::id)
-                        .orElseThrow(() -> RefusedException.field(
-                                "/extension",
-                                "There is no extension " + extension + ".",
-                                suggestion(domainId, number))));
-        return new Did(
-                id,
-                domainId,
-                number,
-                rings,
-                Checked.text(wish.prefix(), "prefix", "prefix", 20),
-                Checked.text(wish.note(), "note", "note", 500),
-                wish.version());
-    }
-
-    /** The extension that the number's last digits name, where there is one. */
-    private String suggestion(long domainId, String number) {
-        for (int digits = 5; digits >= 2; digits--) {
-            String last = OutsideNumber.lastDigits(number, digits);
-            if (extensions.byNumber(domainId, last).isPresent()) {
-                return "By its last digits it could ring " + last + ".";
-            }
-        }
-        return "Make it first, or leave this empty.";
     }
 }

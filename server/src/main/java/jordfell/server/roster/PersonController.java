@@ -1,20 +1,16 @@
 package jordfell.server.roster;
 
-import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import jordfell.core.roster.PersonRules;
 import jordfell.server.answer.ActDone;
 import jordfell.server.answer.Made;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
-import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.KitStore;
 import jordfell.server.records.PersonStore;
 import jordfell.server.records.PersonStore.Person;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -30,17 +26,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping(path = "/api/people", produces = "application/json")
 class PersonController {
-
-    record PersonWish(
-            long domainId,
-            @Nullable String name,
-            @Nullable String email,
-            @Nullable String mobile,
-            @Nullable String department,
-            @Nullable String language,
-            @Nullable String zone,
-            @Nullable Long kitId,
-            long version) {}
 
     private final PersonList list;
     private final PersonStore store;
@@ -74,7 +59,7 @@ class PersonController {
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
-    Made add(@RequestBody PersonWish wish) {
+    Made add(@RequestBody PersonForm wish) {
         Person person = person(0, Optional.empty(), wish);
         return new Made(acts.act(id -> "added " + person.name(), recording -> {
                     long id = store.add(person);
@@ -85,7 +70,7 @@ class PersonController {
     }
 
     @PutMapping("/{id}")
-    void change(@PathVariable long id, @RequestBody PersonWish wish) {
+    void change(@PathVariable long id, @RequestBody PersonForm wish) {
         Person before = store.find(id).orElseThrow(() -> RefusedException.notFound("person"));
         Person after = person(id, Optional.of(before), wish);
         acts.act(x -> "changed " + after.name(), recording -> {
@@ -109,45 +94,21 @@ class PersonController {
         return new ActDone(leavers.leave(id));
     }
 
-    private static String stripped(@Nullable String text) {
-        return text == null ? "" : text.strip();
-    }
-
-    private Person person(long id, Optional<Person> before, PersonWish wish) {
-        PersonRules.Written written = new PersonRules.Written(
-                stripped(wish.name()),
-                stripped(wish.email()),
-                stripped(wish.mobile()),
-                stripped(wish.department()),
-                stripped(wish.language()),
-                stripped(wish.zone()));
-        List<FieldProblem> problems = PersonRules.refuse(written).stream()
-                .map(r -> new FieldProblem("/" + r.field().name().toLowerCase(Locale.ROOT), r.reason(), r.hint()))
-                .toList();
-        if (!problems.isEmpty()) {
-            throw RefusedException.fields(problems);
-        }
-        long domainId = before.map(Person::domainId).orElse(wish.domainId());
-        if (domains.find(domainId).isEmpty()) {
+    private Person person(long id, Optional<Person> before, PersonForm form) {
+        RefusedException.ifAny(PersonRules.refuse(form.written()));
+        Person after = form.of(id, before);
+        if (domains.find(after.domainId()).isEmpty()) {
             throw RefusedException.field("/domainId", "There is no such domain.", "Choose one.");
         }
-        Optional<Long> kitId = Optional.ofNullable(wish.kitId()).filter(k -> k > 0);
-        if (kitId.isPresent()
-                && kits.find(kitId.get()).filter(k -> k.domainId() == domainId).isEmpty()) {
+        boolean hasKit = after.kitId()
+                .map(kit -> kits.find(kit)
+                        .filter(k -> k.domainId() == after.domainId())
+                        .isPresent())
+                .orElse(true);
+        if (!hasKit) {
             throw RefusedException.field(
                     "/kitId", "There is no such kit in this domain.", "Choose one of it, or none.");
         }
-        return new Person(
-                id,
-                domainId,
-                written.name(),
-                written.email(),
-                written.mobile(),
-                written.department(),
-                written.language(),
-                written.zone(),
-                kitId,
-                before.flatMap(Person::leftAt),
-                wish.version());
+        return after;
     }
 }

@@ -21,6 +21,7 @@ import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DomainStore;
+import jordfell.server.records.SiteStore;
 import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
@@ -65,6 +66,7 @@ class Strays {
     private final StrayStore store;
     private final DeviceStore devices;
     private final DomainStore domains;
+    private final SiteStore sites;
     private final DomainSecrets secrets;
     private final ObservationLog log;
     private final Audit audit;
@@ -74,6 +76,7 @@ class Strays {
             StrayStore store,
             DeviceStore devices,
             DomainStore domains,
+            SiteStore sites,
             DomainSecrets secrets,
             ObservationLog log,
             Audit audit,
@@ -81,6 +84,7 @@ class Strays {
         this.store = store;
         this.devices = devices;
         this.domains = domains;
+        this.sites = sites;
         this.secrets = secrets;
         this.log = log;
         this.audit = audit;
@@ -155,7 +159,7 @@ class Strays {
         if (devices.hasNamedItself(device.id())) {
             return List.of();
         }
-        String domain = domains.get(domains.site(device.siteId()).orElseThrow().domainId())
+        String domain = domains.get(sites.find(device.siteId()).orElseThrow().domainId())
                 .name();
         Instant now = clock.instant();
         return devices.numbers(device.id()).stream()

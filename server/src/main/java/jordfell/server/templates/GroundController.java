@@ -6,6 +6,7 @@ import jordfell.server.config.JordfellProperties;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.KitStore;
 import jordfell.server.records.ModelStore;
+import jordfell.server.records.SiteStore;
 import jordfell.server.records.TemplateStore;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -38,6 +39,7 @@ class GroundController {
             List<KitChoice> kits) {}
 
     private final DomainStore domains;
+    private final SiteStore siteStore;
     private final ModelStore models;
     private final TemplateStore templates;
     private final KitStore kitStore;
@@ -46,12 +48,14 @@ class GroundController {
 
     GroundController(
             DomainStore domains,
+            SiteStore siteStore,
             ModelStore models,
             TemplateStore templates,
             KitStore kitStore,
             FrameCounts frame,
             JordfellProperties properties) {
         this.domains = domains;
+        this.siteStore = siteStore;
         this.models = models;
         this.templates = templates;
         this.kitStore = kitStore;
@@ -71,7 +75,7 @@ class GroundController {
                                         .map(b -> new BlockView(b.first(), b.last(), b.purpose()))
                                         .toList()))
                         .toList(),
-                domains.sites().stream()
+                siteStore.all().stream()
                         .map(s -> new SiteView(s.id(), s.domainId(), s.name()))
                         .toList(),
                 models.all().stream()

@@ -3,6 +3,7 @@ package jordfell.server.templates;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.ground.Site;
 import jordfell.core.settings.Layer;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.LayerWord;
@@ -16,7 +17,7 @@ import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.LayerBook;
 import jordfell.server.records.ModelStore;
-import jordfell.server.records.Site;
+import jordfell.server.records.SiteStore;
 import jordfell.server.records.TemplateStore;
 import org.springframework.stereotype.Component;
 
@@ -27,6 +28,7 @@ class LayerOwners {
     private final Jdbc jdbc;
     private final ModelStore models;
     private final DomainStore domains;
+    private final SiteStore sites;
     private final TemplateStore templates;
     private final ExtensionStore extensions;
     private final DeviceStore devices;
@@ -37,6 +39,7 @@ class LayerOwners {
             Jdbc jdbc,
             ModelStore models,
             DomainStore domains,
+            SiteStore sites,
             TemplateStore templates,
             ExtensionStore extensions,
             DeviceStore devices,
@@ -45,6 +48,7 @@ class LayerOwners {
         this.jdbc = jdbc;
         this.models = models;
         this.domains = domains;
+        this.sites = sites;
         this.templates = templates;
         this.extensions = extensions;
         this.devices = devices;
@@ -61,7 +65,7 @@ class LayerOwners {
         return switch (kind) {
             case MODEL -> models.find(owner).map(m -> m.fullName());
             case DOMAIN -> domains.find(id(kind, owner)).map(d -> d.name());
-            case SITE -> domains.site(id(kind, owner)).map(Site::name);
+            case SITE -> sites.find(id(kind, owner)).map(Site::name);
             case TEMPLATE -> templates.find(id(kind, owner)).map(TemplateStore.Template::name);
             case KIT -> kit(id(kind, owner)).map(Kit::name);
             case EXTENSION -> extensions.find(id(kind, owner)).map(e -> "Extension " + e.number());
@@ -87,7 +91,7 @@ class LayerOwners {
         List<Layer> layers = new ArrayList<>();
         switch (kind) {
             case MODEL, DOMAIN -> {}
-            case SITE -> domains.site(id(kind, owner)).ifPresent(s -> layers.add(domain(s.domainId())));
+            case SITE -> sites.find(id(kind, owner)).ifPresent(s -> layers.add(domain(s.domainId())));
             case TEMPLATE -> {
                 long id = id(kind, owner);
                 templates.find(id).ifPresent(t -> layers.add(domain(t.domainId())));

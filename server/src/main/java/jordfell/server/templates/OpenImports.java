@@ -14,11 +14,12 @@ import jordfell.core.keys.KeyWish;
 import jordfell.core.roster.Domain;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.Setting;
+import jordfell.core.settings.SettingNames;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.settings.TemplateRules;
+import jordfell.core.wish.FieldProblem;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
-import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.KeyLayoutStore;
@@ -157,9 +158,7 @@ class OpenImports {
                 .orElseThrow(() -> RefusedException.field(
                         "/domain", "There is no domain “" + document.domain() + "” here.", "Write the name of one."));
         String name = document.name() == null ? "" : document.name().strip();
-        TemplateRules.refuse(name, note(document)).stream()
-                .map(OpenImports::problem)
-                .forEach(problems::add);
+        problems.addAll(TemplateRules.refuse(name, note(document)));
         Optional<TemplateStore.Ref> parent = Optional.empty();
         if (document.extendsTemplate() != null) {
             parent = templates.named(domain.id(), document.extendsTemplate());
@@ -172,10 +171,10 @@ class OpenImports {
         }
         Optional<TemplateStore.Ref> there = templates.named(domain.id(), name);
         parent.flatMap(p -> TemplateRules.refuseParent(
+                        "extendsTemplate",
                         name,
-                        TemplateController.names(templates.chain(p.id())),
+                        templates.namesFrom(p.id()),
                         there.map(t -> templates.depthBeneath(t.id())).orElse(0)))
-                .map(OpenImports::problem)
                 .ifPresent(problems::add);
         document.settings().forEach((key, word) -> check(key, word).ifPresent(problems::add));
         SortedMap<Integer, KeyWish> keys = keys(document.keys(), problems);
@@ -187,15 +186,6 @@ class OpenImports {
 
     private static String note(LayerDocument document) {
         return document.note() == null ? "" : document.note().strip();
-    }
-
-    private static FieldProblem problem(TemplateRules.Refusal refusal) {
-        String pointer = switch (refusal.field()) {
-            case NAME -> "/name";
-            case NOTE -> "/note";
-            case EXTENDS -> "/extendsTemplate";
-        };
-        return new FieldProblem(pointer, refusal.reason(), refusal.hint());
     }
 
     private static Optional<FieldProblem> check(String key, @Nullable WordDocument word) {
@@ -210,7 +200,7 @@ class OpenImports {
         if (word == null || word.value() == null || word.value().length() > LONGEST_VALUE) {
             return Optional.of(new FieldProblem(pointer, "It has no value, or one that is too long.", "Write one."));
         }
-        return SettingsController.refuse(setting.get(), word.value())
+        return SettingNames.refuse(setting.get(), word.value())
                 .map(reason -> new FieldProblem(pointer, setting.get().label() + ": " + reason, ""));
     }
 

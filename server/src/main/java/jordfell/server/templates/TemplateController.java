@@ -1,7 +1,5 @@
 package jordfell.server.templates;
 
-import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.settings.LayerKind;
@@ -9,7 +7,6 @@ import jordfell.core.settings.TemplateRules;
 import jordfell.server.answer.Made;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
-import jordfell.server.problem.FieldProblem;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.KeyLayoutStore;
 import jordfell.server.records.SettingStore;
@@ -43,12 +40,15 @@ class TemplateController {
     private final TemplateStore templates;
     private final SettingStore settings;
     private final KeyLayoutStore layouts;
+    private final Lineage lineage;
     private final Acts acts;
 
-    TemplateController(TemplateStore templates, SettingStore settings, KeyLayoutStore layouts, Acts acts) {
+    TemplateController(
+            TemplateStore templates, SettingStore settings, KeyLayoutStore layouts, Lineage lineage, Acts acts) {
         this.templates = templates;
         this.settings = settings;
         this.layouts = layouts;
+        this.lineage = lineage;
         this.acts = acts;
     }
 
@@ -56,11 +56,11 @@ class TemplateController {
     @ResponseStatus(HttpStatus.CREATED)
     Made make(@RequestBody TemplateWish wish) {
         String name = stripped(wish.name());
-        refuse(name, "");
+        RefusedException.ifAny(TemplateRules.refuse(name, ""));
         return new Made(acts.act(id -> "made template " + name, recording -> {
                     long made = templates.add(wish.domainId(), name);
                     Template fresh = get(made);
-                    parent(wish.parentId(), fresh)
+                    lineage.parent(wish.parentId(), fresh)
                             .ifPresent(parent ->
                                     templates.change(made, name, Optional.of(parent.id()), "", fresh.version()));
                     recording.made(Kept.TEMPLATE, made);
@@ -74,8 +74,8 @@ class TemplateController {
         Template before = get(id);
         String name = stripped(form.name());
         String note = stripped(form.note());
-        refuse(name, note);
-        Optional<Template> parent = parent(form.parentId(), before);
+        RefusedException.ifAny(TemplateRules.refuse(name, note));
+        Optional<Template> parent = lineage.parent(form.parentId(), before);
         acts.act(x -> "changed template " + name, recording -> {
             recording.changing(Kept.TEMPLATE, id);
             if (!templates.change(id, name, parent.map(Template::id), note, form.version())) {
@@ -106,42 +106,6 @@ class TemplateController {
             templates.remove(id);
             return id;
         });
-    }
-
-    /** The template that is to be extended: of the same domain, and not one that extends this one itself. */
-    private Optional<Template> parent(@Nullable Long parentId, Template template) {
-        if (parentId == null || parentId == 0) {
-            return Optional.empty();
-        }
-        Template parent = templates
-                .find(parentId)
-                .filter(t -> t.domainId() == template.domainId())
-                .orElseThrow(() -> RefusedException.field(
-                        "/parentId", "There is no such template in this domain.", "Choose another."));
-        TemplateRules.refuseParent(
-                        template.name(), names(templates.chain(parentId)), templates.depthBeneath(template.id()))
-                .ifPresent(r -> {
-                    throw RefusedException.field("/parentId", r.reason(), r.hint());
-                });
-        return Optional.of(parent);
-    }
-
-    /** The nearest first. */
-    static List<String> names(List<TemplateStore.Ref> chain) {
-        List<String> names =
-                new ArrayList<>(chain.stream().map(TemplateStore.Ref::name).toList());
-        Collections.reverse(names);
-        return names;
-    }
-
-    private static void refuse(String name, String note) {
-        List<FieldProblem> problems = TemplateRules.refuse(name, note).stream()
-                .map(r -> new FieldProblem(
-                        r.field() == TemplateRules.Field.NAME ? "/name" : "/note", r.reason(), r.hint()))
-                .toList();
-        if (!problems.isEmpty()) {
-            throw RefusedException.fields(problems);
-        }
     }
 
     private static String stripped(@Nullable String text) {

@@ -183,7 +183,7 @@ class DeviceApiTest {
         Map<String, Object> wish = wish(id);
         wish.put(
                 "siteId",
-                pier.server().bean(jordfell.server.records.DomainStore.class).sites().stream()
+                pier.server().bean(jordfell.server.records.SiteStore.class).all().stream()
                         .filter(s -> s.name().equals("Auction Hall"))
                         .findFirst()
                         .orElseThrow()

@@ -102,7 +102,7 @@ class ProvisioningTest {
     void deviceOfAnotherSiteOrFileNameOfAnotherFamilyGetsNothing() throws Exception {
         long id = pier.enrolled("02-4B-7A-02-00-04", "T", "2443", "");
         pier.release(id);
-        String elsewhere = pier.server().bean(jordfell.server.records.DomainStore.class).sites().stream()
+        String elsewhere = pier.server().bean(jordfell.server.records.SiteStore.class).all().stream()
                 .filter(s -> s.name().equals("Tarnholm Terminal"))
                 .findFirst()
                 .orElseThrow()

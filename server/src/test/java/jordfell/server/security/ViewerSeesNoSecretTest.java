@@ -7,10 +7,10 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import jordfell.core.ground.Site;
 import jordfell.core.provision.FetchPassword;
-import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
-import jordfell.server.records.Site;
+import jordfell.server.records.SiteStore;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import jordfell.server.support.RunningServer.Answer;
@@ -54,7 +54,7 @@ class ViewerSeesNoSecretTest {
         secrets.add("web-gull-4417");
         secrets.add(FetchPassword.of(id, server.bean(Sealer.class).derive("fetch:" + id))
                 .password());
-        server.bean(DomainStore.class).sites().stream().map(Site::token).forEach(secrets::add);
+        server.bean(SiteStore.class).all().stream().map(Site::token).forEach(secrets::add);
         Client viewer = server.viewer();
         JsonNode description = pier.client().get("/api/openapi").json();
         int asked = 0;

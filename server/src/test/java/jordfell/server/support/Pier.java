@@ -2,7 +2,7 @@ package jordfell.server.support;
 
 import java.util.List;
 import java.util.Map;
-import jordfell.server.records.DomainStore;
+import jordfell.server.records.SiteStore;
 import jordfell.server.support.RunningServer.Answer;
 import jordfell.server.support.RunningServer.Client;
 import tools.jackson.databind.JsonNode;
@@ -40,7 +40,7 @@ public final class Pier {
 
     /** The unguessable part of the pier's provisioning address. */
     public String token() {
-        return server.bean(DomainStore.class).site(siteId).orElseThrow().token();
+        return server.bean(SiteStore.class).find(siteId).orElseThrow().token();
     }
 
     public Client client() {

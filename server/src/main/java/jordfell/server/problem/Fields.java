@@ -1,31 +1,31 @@
 package jordfell.server.problem;
 
+import java.util.function.Function;
+import jordfell.core.wish.Checked;
+import jordfell.core.wish.FieldProblems;
 import org.jspecify.annotations.Nullable;
 
-/** Texts of a request, looked at before anything is done with them. */
-public final class Checked {
+/** What a request wants, looked at before anything is done with it: refused at its fields, or taken. */
+public final class Fields {
 
-    private Checked() {}
+    private Fields() {}
+
+    /** What is kept of a wish; refused with all that is wrong. */
+    public static <T> T good(Checked<T> checked) {
+        if (checked instanceof Checked.Bad<T> bad) {
+            throw RefusedException.fields(bad.problems());
+        }
+        return ((Checked.Good<T>) checked).value();
+    }
 
     /** The text without blanks around it, empty for none; refused when it is longer than that. */
     public static String text(@Nullable String text, String field, String what, int most) {
-        String stripped = text == null ? "" : text.strip();
-        if (stripped.length() > most) {
-            throw RefusedException.field(
-                    "/" + field,
-                    "The " + what + " has " + stripped.length() + " characters.",
-                    "At most " + most + " fit.");
-        }
-        return stripped;
+        return alone(problems -> problems.text(text, field, what, most));
     }
 
     /** The same, refused when there is none. */
     public static String needed(@Nullable String text, String field, String what, int most) {
-        String stripped = text(text, field, what, most);
-        if (stripped.isEmpty()) {
-            throw RefusedException.field("/" + field, "The " + what + " is missing.", "Write one.");
-        }
-        return stripped;
+        return alone(problems -> problems.needed(text, field, what, most));
     }
 
     /** Why somebody asks for a secret, in at least a few letters. */
@@ -43,10 +43,12 @@ public final class Checked {
     }
 
     public static int between(int value, int min, int max, String field, String what) {
-        if (value < min || value > max) {
-            throw RefusedException.field(
-                    "/" + field, "The " + what + " can’t be " + value + ".", min + " to " + max + " can.");
-        }
-        return value;
+        return alone(problems -> problems.between(value, min, max, field, what));
+    }
+
+    private static <T> T alone(Function<FieldProblems, T> look) {
+        FieldProblems problems = new FieldProblems();
+        T looked = look.apply(problems);
+        return good(problems.otherwise(() -> looked));
     }
 }

@@ -1,4 +1,4 @@
-package jordfell.server.problem;
+package jordfell.core.wish;
 
 /**
  * Something wrong at one place of what was sent.

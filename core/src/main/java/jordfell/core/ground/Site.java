@@ -1,4 +1,4 @@
-package jordfell.server.records;
+package jordfell.core.ground;
 
 /**
  * A place.
@@ -33,6 +33,26 @@ public record Site(
      * @param from from which CIDR ranges, divided by blanks; empty for all
      */
     public record Access(String user, String from) {}
+
+    private static final int USUAL_TIMEOUT = 60;
+
+    /** A site of which nothing is said yet; its number is given when it is kept. */
+    public static Site fresh(long domainId, String token) {
+        return new Site(
+                0,
+                domainId,
+                "",
+                token,
+                false,
+                "",
+                false,
+                "",
+                USUAL_TIMEOUT,
+                Learns.OPTION_66,
+                0,
+                new Access("", ""),
+                0);
+    }
 
     /** How devices learn where their configuration is. */
     public enum Learns {

@@ -1,4 +1,4 @@
-package jordfell.server.ground;
+package jordfell.core.ground;
 
 import java.util.List;
 
@@ -9,4 +9,4 @@ import java.util.List;
  * @param sentences what follows, the weightiest first
  * @param falling extensions that would lie outside every block
  */
-record Impact(int devices, List<String> sentences, List<String> falling) {}
+public record Impact(int devices, List<String> sentences, List<String> falling) {}

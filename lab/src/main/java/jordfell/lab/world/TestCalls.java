@@ -1,0 +1,97 @@
+package jordfell.lab.world;
+
+import java.time.Duration;
+import java.util.Map;
+import java.util.Optional;
+import java.util.random.RandomGenerator;
+import jordfell.core.dialing.TestNumber;
+import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.sip.SipAddress;
+import jordfell.lab.net.Network;
+import jordfell.lab.phone.SimPhone;
+import jordfell.lab.registrar.Registrar;
+import jordfell.lab.time.Timeline;
+
+/** Test calls in both directions, and calls to the test number by phones that are none of the Lab's. */
+final class TestCalls {
+
+    private static final Duration LONG_CALL = Duration.ofMinutes(10);
+
+    private final Timeline timeline;
+    private final Registrar registrar;
+    private final Nodes nodes;
+    private final Map<MacAddress, SimPhone> phones;
+    private final WorldObserver observer;
+    private final TestCaller testCaller;
+
+    /** @param phones those of the Lab, as they come and go */
+    TestCalls(
+            Timeline timeline,
+            Network network,
+            RandomGenerator random,
+            Registrar registrar,
+            Nodes nodes,
+            Map<MacAddress, SimPhone> phones,
+            WorldObserver observer) {
+        this.timeline = timeline;
+        this.registrar = registrar;
+        this.nodes = nodes;
+        this.phones = phones;
+        this.observer = observer;
+        this.testCaller = new TestCaller(timeline, network, random, this::calledOut);
+        registrar.addService(TestCaller.USER, TestCaller.ADDRESS);
+        registrar.addService(TestNumber.DIALLED, TestCaller.ADDRESS);
+    }
+
+    /** Has a phone call the test caller and stay on the line; false if it can't. */
+    boolean hold(MacAddress mac) {
+        SimPhone phone = phones.get(mac);
+        return phone != null && phone.talk(TestCaller.USER, LONG_CALL);
+    }
+
+    void call(MacAddress mac, String domain, String number, Runnable done) {
+        SimPhone phone = phones.get(mac);
+        if (phone != null) {
+            String rung = phone.registeredNumber().orElse(number);
+            phone.call(TestCaller.USER, (worked, detail) -> {
+                tested(mac, domain, rung, true, worked, detail);
+                callIn(mac, domain, rung, done);
+            });
+        } else if (registrar.isBound(domain, number, timeline.now())) {
+            callIn(mac, domain, number, done);
+        } else {
+            tested(
+                    mac,
+                    domain,
+                    number,
+                    false,
+                    false,
+                    "nothing is registered as " + number + ", so nothing can be rung");
+            done.run();
+        }
+    }
+
+    /** Somebody called the test number and was answered: a phone that is none of the Lab's can call out. */
+    private void calledOut(SipAddress from) {
+        boolean own = phones.values().stream()
+                .anyMatch(p -> p.registeredNumber().filter(from.user()::equals).isPresent());
+        if (!own && registrar.isBound(from.host(), from.user(), timeline.now())) {
+            observer.observed(
+                    from.host(),
+                    Optional.empty(),
+                    new TestCalled(timeline.now(), from.user(), true, true, "it called " + TestNumber.DIALLED));
+        }
+    }
+
+    private void callIn(MacAddress mac, String domain, String number, Runnable done) {
+        testCaller.call(domain, number, nodes.of(domain), (worked, detail) -> {
+            tested(mac, domain, number, false, worked, detail);
+            done.run();
+        });
+    }
+
+    private void tested(MacAddress mac, String domain, String number, boolean out, boolean worked, String detail) {
+        observer.observed(domain, Optional.of(mac), new TestCalled(timeline.now(), number, out, worked, detail));
+    }
+}

@@ -1,0 +1,84 @@
+package jordfell.lab.world;
+
+import java.time.Instant;
+import java.util.Optional;
+import jordfell.core.evidence.Datagram;
+import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.Pinged;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Network;
+import jordfell.lab.registrar.Registrar;
+import jordfell.lab.registrar.RegistrarEvent;
+import jordfell.lab.time.Timeline;
+
+/** What is seen of the world: messages, bindings and pings, each told to the observer as an observation. */
+final class Witness {
+
+    private final Timeline timeline;
+    private final Network network;
+    private final Nodes nodes;
+    private final WorldObserver observer;
+    private final SipCounters counters;
+    private final CallTracks tracks = new CallTracks();
+
+    Witness(Timeline timeline, Network network, Nodes nodes, WorldObserver observer, SipCounters counters) {
+        this.timeline = timeline;
+        this.network = network;
+        this.nodes = nodes;
+        this.observer = observer;
+        this.counters = counters;
+    }
+
+    void report(RegistrarEvent event) {
+        Optional<MacAddress> mac = Registrar.deviceOf(event.contact());
+        Instant now = timeline.now();
+        if (event instanceof RegistrarEvent.BindingMoved moved) {
+            tracks.bound(moved, mac);
+            observer.observed(
+                    moved.domain(),
+                    mac,
+                    new BindingChanged(
+                            now,
+                            moved.number(),
+                            moved.change(),
+                            moved.contact().uri(),
+                            nodes.name(moved.node()),
+                            moved.source().toString(),
+                            moved.expiresAt()));
+        } else if (event instanceof RegistrarEvent.ContactPinged pinged && isOnNetwork(pinged.node())) {
+            observer.observed(pinged.domain(), mac, new Pinged(now, pinged.number(), pinged.answered()));
+        }
+    }
+
+    /** A node that is cut off tells nothing: that nobody answers it says nothing about phones. */
+    private boolean isOnNetwork(String host) {
+        return nodes.find(host)
+                .filter(node -> !network.isPlugged(node.at().host()))
+                .isEmpty();
+    }
+
+    /** Reports a SIP message. OPTIONS are reported by their outcome alone: there are many and they say little. */
+    void see(String node, Endpoint peer, byte[] bytes, SipMessage message, boolean toNode) {
+        if (message.method().equals("OPTIONS")) {
+            return;
+        }
+        observer.observed(
+                SipHeaders.to(message).map(SipAddress::host).orElse(""),
+                tracks.device(message),
+                SipSeen.of(timeline.now(), toNode, nodes.name(node), peer.toString(), Datagram.of(bytes), message));
+    }
+
+    /** What is no SIP is evidence too; whose it is, is told by where it came from. */
+    void seeBroken(String node, Endpoint from, byte[] bytes, String why) {
+        counters.broken.incrementAndGet();
+        observer.observed(
+                "",
+                tracks.deviceAt(from),
+                new SipSeen.Broken(timeline.now(), true, nodes.name(node), from.toString(), Datagram.of(bytes), why));
+    }
+}

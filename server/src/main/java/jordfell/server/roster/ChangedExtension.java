@@ -1,0 +1,37 @@
+package jordfell.server.roster;
+
+import jordfell.server.records.Extension;
+import org.jspecify.annotations.Nullable;
+
+/** An extension as it is wished to be. */
+record ChangedExtension(
+        String number,
+        @Nullable String displayName,
+        @Nullable String person,
+        @Nullable String authUser,
+        int contactLimit,
+        boolean outside,
+        @Nullable String permissionClass,
+        @Nullable String outgoing,
+        long version) {
+
+    /** What becomes of it; whose it is, is said apart. */
+    Extension of(Extension before) {
+        return new Extension(
+                before.id(),
+                before.domainId(),
+                ExtensionController.number(number),
+                text(displayName),
+                before.personId(),
+                text(authUser),
+                contactLimit,
+                outside,
+                text(permissionClass),
+                text(outgoing),
+                version);
+    }
+
+    private static String text(@Nullable String text) {
+        return text == null ? "" : text.strip();
+    }
+}
