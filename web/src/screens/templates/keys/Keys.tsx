@@ -186,7 +186,7 @@ function Board({ layer, owner, deviceId, mayChange }: BoardProps) {
 }
 
 type MisfitProps = {
-  plan: Schemas['PlanView']
+  plan: Schemas['KeyPlanView']
   mine: Set<number>
   onMove: ((from: number, to: number) => void) | undefined
 }

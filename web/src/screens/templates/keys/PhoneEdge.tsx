@@ -4,7 +4,7 @@ import type { Schemas } from '../../../api/client'
 import { Act, Faded } from '../../../kit/basics'
 import { keyWords } from './layout'
 
-type Plan = Schemas['PlanView']
+type Plan = Schemas['KeyPlanView']
 type Props = {
   plan: Plan
   /** Positions of which the layer that is laid out speaks itself. */

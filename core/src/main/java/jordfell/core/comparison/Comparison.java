@@ -18,7 +18,7 @@ import jordfell.core.settings.SettingsCatalogue;
  * @param sentence what came of it, in one sentence
  * @param same how many settings differ nowhere
  */
-public record Comparison(Side one, Side other, String sentence, int same, List<Difference> differences) {
+public record Comparison(Side one, Side other, String sentence, int same, List<SettingDifference> differences) {
 
     private static final String DOTS = "••••••••";
 
@@ -27,11 +27,11 @@ public record Comparison(Side one, Side other, String sentence, int same, List<D
 
     /** Compares the records first and then each setting in the order of the catalogue; secrets are compared and not shown. */
     public static Comparison of(Compared one, Compared other) {
-        List<Difference> differences = new ArrayList<>();
+        List<SettingDifference> differences = new ArrayList<>();
         records(one, other, differences);
         int same = 0;
         for (Setting setting : SettingsCatalogue.all()) {
-            List<Difference> found = settings(setting, one, other);
+            List<SettingDifference> found = settings(setting, one, other);
             same += found.isEmpty() ? 1 : 0;
             differences.addAll(found);
         }
@@ -40,7 +40,7 @@ public record Comparison(Side one, Side other, String sentence, int same, List<D
     }
 
     /** What the records say beside settings. */
-    private static void records(Compared a, Compared b, List<Difference> differences) {
+    private static void records(Compared a, Compared b, List<SettingDifference> differences) {
         Side one = a.side();
         Side other = b.side();
         record("Model", one.model(), other.model(), differences);
@@ -54,20 +54,20 @@ public record Comparison(Side one, Side other, String sentence, int same, List<D
                 differences);
     }
 
-    private static void record(String label, String one, String other, List<Difference> differences) {
+    private static void record(String label, String one, String other, List<SettingDifference> differences) {
         if (!one.equals(other)) {
-            differences.add(new Difference(Difference.RECORDS, label, 0, one, "", other, "", false));
+            differences.add(new SettingDifference(SettingDifference.RECORDS, label, 0, one, "", other, "", false));
         }
     }
 
     /** Where a setting differs; of lines that differ alike the first is told. */
-    private static List<Difference> settings(Setting setting, Compared a, Compared b) {
-        List<Difference> found = new ArrayList<>();
+    private static List<SettingDifference> settings(Setting setting, Compared a, Compared b) {
+        List<SettingDifference> found = new ArrayList<>();
         if (setting.scope() == Setting.Scope.DEVICE) {
             differ(setting, 0, a.settings().get(setting.key()), b.settings().get(setting.key()), found);
             return found;
         }
-        Map<List<String>, Difference> told = new LinkedHashMap<>();
+        Map<List<String>, SettingDifference> told = new LinkedHashMap<>();
         for (int i = 0; i < Math.min(a.lines().size(), b.lines().size()); i++) {
             Compared.Line line = a.lines().get(i);
             differ(
@@ -82,9 +82,9 @@ public record Comparison(Side one, Side other, String sentence, int same, List<D
     }
 
     private static void differ(
-            Setting setting, int line, ResolvedSetting a, ResolvedSetting b, List<Difference> differences) {
+            Setting setting, int line, ResolvedSetting a, ResolvedSetting b, List<SettingDifference> differences) {
         if (!Objects.equals(a.value(), b.value())) {
-            differences.add(new Difference(
+            differences.add(new SettingDifference(
                     setting.group().heading(),
                     setting.label(),
                     line,
@@ -117,8 +117,9 @@ public record Comparison(Side one, Side other, String sentence, int same, List<D
         return s.winner().map(LayerWord::name).orElse("usual value");
     }
 
-    private static String sentence(Side one, Side other, List<Difference> differences) {
-        long settings = differences.stream().filter(Difference::isTelling).count();
+    private static String sentence(Side one, Side other, List<SettingDifference> differences) {
+        long settings =
+                differences.stream().filter(SettingDifference::isTelling).count();
         String count = settings == 0
                 ? "no setting differs"
                 : settings == 1 ? "1 setting differs" : settings + " settings differ";

@@ -23,8 +23,8 @@ record DomainForm(
         int pinDigits,
         @Nullable String reserved,
         @Nullable String emergency,
-        @Nullable List<NodeForm> nodes,
-        @Nullable List<BlockForm> blocks,
+        List<NodeForm> nodes,
+        List<BlockForm> blocks,
         long version) {
 
     record NodeForm(
@@ -78,16 +78,17 @@ record DomainForm(
                 pinDigits,
                 reserved,
                 emergency,
-                nodes == null
-                        ? List.of()
-                        : nodes.stream()
-                                .map(n -> new DomainWish.NodeWish(
-                                        n.name(), n.host(), n.address(), n.port(), n.priority(), n.weight()))
-                                .toList(),
-                blocks == null
-                        ? List.of()
-                        : blocks.stream()
-                                .map(b -> new DomainWish.BlockWish(b.first(), b.last(), b.purpose()))
-                                .toList());
+                sent(nodes).stream()
+                        .map(n -> new DomainWish.NodeWish(
+                                n.name(), n.host(), n.address(), n.port(), n.priority(), n.weight()))
+                        .toList(),
+                sent(blocks).stream()
+                        .map(b -> new DomainWish.BlockWish(b.first(), b.last(), b.purpose()))
+                        .toList());
+    }
+
+    /** A list is always shown, and may be left out when it is sent. */
+    private static <T> List<T> sent(@Nullable List<T> list) {
+        return list == null ? List.of() : list;
     }
 }

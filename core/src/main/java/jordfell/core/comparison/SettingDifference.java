@@ -7,7 +7,7 @@ package jordfell.core.comparison;
  * @param oneFrom the layer that the value comes from
  * @param expected whether it differs on any two devices: a label, a port of its own, a formula that gives each its own
  */
-public record Difference(
+public record SettingDifference(
         String group,
         String label,
         int line,
