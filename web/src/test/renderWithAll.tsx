@@ -6,10 +6,10 @@ import { RouterProvider, createMemoryRouter } from 'react-router'
 import { vi } from 'vitest'
 import { system } from '../theme/system'
 
-/** A component with all that the application gives it, at an address. */
-export function renderWithAll(ui: ReactNode, at = '/') {
+/** A component with all that the application gives it, at an address, as a route of this pattern has it. */
+export function renderWithAll(ui: ReactNode, at = '/', path = '*') {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
-  const router = createMemoryRouter([{ path: '*', element: ui }], { initialEntries: [at] })
+  const router = createMemoryRouter([{ path, element: ui }], { initialEntries: [at] })
   const view = render(
     <ChakraProvider value={system}>
       <QueryClientProvider client={queries}>

@@ -1,7 +1,9 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import { useNavigate, useParams, useSearchParams } from 'react-router'
+import { useSearchParams } from 'react-router'
 import { useDevices, useGround, useSession } from '../../api/queries'
+import { ListAndSheet } from '../../frame/ListAndSheet'
+import { useOpened } from '../../frame/useOpened'
 import { Act, Choice, Faded, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { FilterEntry } from '../../kit/FilterEntry'
@@ -14,10 +16,9 @@ import { FleetTable } from './FleetTable'
 
 /** Every device with its path; the sheet of one slides in at the right and the list stays where it was. */
 export function Fleet() {
-  const open = Number(useParams().device ?? 0)
+  const { id: open, go: openDevice, close: closeDevice } = useOpened('/fleet', 'device')
   const [params, setParams] = useSearchParams()
   const [wide, setWide] = useState(false)
-  const navigate = useNavigate()
   const ground = useGround().data
   const filter = {
     q: params.get('q') ?? '',
@@ -27,11 +28,6 @@ export function Fleet() {
   const fleet = useDevices(filter)
   const rows = useMemo(() => fleet.data?.pages.flatMap((p) => p.rows) ?? [], [fleet.data])
   const first = fleet.data?.pages[0]
-  const query = params.toString()
-  const openDevice = useCallback(
-    (id: number) => void navigate(`/fleet/${id}${query ? `?${query}` : ''}`),
-    [navigate, query],
-  )
   const walked = useListKeys({ count: rows.length, onOpen: (i) => rows[i] && openDevice(rows[i].id) })
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
@@ -66,13 +62,30 @@ export function Fleet() {
     )
   const close = () => {
     setWide(false)
-    void navigate(`/fleet${query ? `?${query}` : ''}`)
+    closeDevice()
   }
   const filtered = filter.q !== '' || filter.condition !== '' || filter.siteId !== 0
   return (
-    <Flex height="100%">
-      {!(wide && open > 0) && (
-        <Flex direction="column" flex="1" minW="0" pt="14px" pl="18px">
+    <ListAndSheet
+      covers={wide}
+      sheet={
+        open > 0 && (
+          <Box
+            width={wide ? '100%' : { base: '440px', xl: '480px' }}
+            flexShrink={wide ? 1 : 0}
+            bg="sheet"
+            borderLeft={wide ? 'none' : '1px solid'}
+            borderColor="line"
+            overflow="auto"
+          >
+            <Box maxW={wide ? '920px' : 'none'} mx="auto">
+              <DeviceSheet key={open} id={open} wide={wide} onWiden={() => setWide(!wide)} onClose={close} />
+            </Box>
+          </Box>
+        )
+      }
+      list={
+        <>
           <Flex align="baseline" gap="14px" pr="14px">
             <Title>Fleet</Title>
             <Faded>
@@ -165,22 +178,8 @@ export function Fleet() {
               )
             }
           </Shown>
-        </Flex>
-      )}
-      {open > 0 && (
-        <Box
-          width={wide ? '100%' : { base: '440px', xl: '480px' }}
-          flexShrink={wide ? 1 : 0}
-          bg="sheet"
-          borderLeft={wide ? 'none' : '1px solid'}
-          borderColor="line"
-          overflow="auto"
-        >
-          <Box maxW={wide ? '920px' : 'none'} mx="auto">
-            <DeviceSheet key={open} id={open} wide={wide} onWiden={() => setWide(!wide)} onClose={close} />
-          </Box>
-        </Box>
-      )}
-    </Flex>
+        </>
+      }
+    />
   )
 }

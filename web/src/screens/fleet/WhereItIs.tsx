@@ -1,6 +1,7 @@
 import { Box, chakra } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import type { Schemas } from '../../api/client'
+import { Age } from '../../kit/Age'
 import { Faded, Heading, Mono } from '../../kit/basics'
 
 type Where = Schemas['WhereView']
@@ -37,6 +38,17 @@ export function WhereItIs({ where, model }: { where: Where; model: string }) {
         {where.says && (
           <Row what="says it is">
             <chakra.span overflowWrap="anywhere">{where.says}</chakra.span>
+          </Row>
+        )}
+        {where.clock && (
+          <Row what="its clock">
+            <chakra.span color="amberText">{where.clock}</chakra.span>
+            {where.clockSeenAt && (
+              <Faded>
+                {' '}
+                as it registered <Age at={where.clockSeenAt} /> ago
+              </Faded>
+            )}
           </Row>
         )}
         {otherMaker && (

@@ -21,6 +21,8 @@ const FAULTS: [string, string][] = [
   ['ANOTHER', 'types some other password'],
   ['RESTART', 'switches it off and on'],
   ['CALL', 'calls somebody and stays on the line'],
+  ['CLOCK', 'sets its clock back an hour'],
+  ['CLOCK_RIGHT', 'sets its clock right'],
   ['CLAIM', 'types a claim code'],
 ]
 
@@ -123,6 +125,13 @@ function Fault({ phone }: { phone: Phone }) {
       if (fault === 'CLAIM')
         return unwrap(client.POST('/api/lab/phones/{mac}/claim', { ...path, body: { code } }))
       if (fault === 'CALL') return unwrap(client.POST('/api/lab/phones/{mac}/call', path))
+      if (fault === 'CLOCK' || fault === 'CLOCK_RIGHT')
+        return unwrap(
+          client.PUT('/api/lab/phones/{mac}/clock', {
+            ...path,
+            body: { ahead: fault === 'CLOCK' ? -3600 : 0 },
+          }),
+        )
       if (fault === 'RESTART') return unwrap(client.POST('/api/lab/phones/{mac}/restart', path))
       return unwrap(
         client.POST('/api/lab/phones/{mac}/mistype', { ...path, body: { way: fault as Way, line, keep } }),
@@ -130,7 +139,7 @@ function Fault({ phone }: { phone: Phone }) {
     },
     () => setFault(''),
   )
-  const typed = !['', 'CROSS', 'RESTART', 'CLAIM', 'CALL'].includes(fault)
+  const typed = !['', 'CROSS', 'RESTART', 'CLAIM', 'CALL', 'CLOCK', 'CLOCK_RIGHT'].includes(fault)
   return (
     <>
       <Flex gap="6px" align="center">

@@ -1,15 +1,15 @@
 import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
+import { useOpened } from '../../frame/useOpened'
 import { Act, Choice, Faded, Mono } from '../../kit/basics'
 import { CutMiddle } from '../../kit/CutMiddle'
 import { Empty } from '../../kit/Empty'
-import { Shown } from '../../kit/Shown'
-import { type Column, LongTable } from '../../kit/LongTable'
+import type { Column } from '../../kit/LongTable'
+import { PagedList } from '../../kit/PagedList'
 import { Trouble } from '../../kit/Trouble'
-import { useListKeys } from '../../kit/useListKeys'
 import { AddExtension } from './AddExtension'
 import { EditExtension } from './EditExtension'
 import { ExchangeActs } from './ExchangeActs'
@@ -48,19 +48,14 @@ const COLUMNS: Column<Extension>[] = [
 
 /** Extensions of people and places and where these ring. */
 export function Extensions() {
-  const openId = Number(useParams().id ?? 0)
-  const { domainId, domain, q, search, at, set } = useDomain()
+  const { id: openId, go, close } = useOpened('/roster/extensions')
+  const { domainId, domain, q, at, set } = useDomain()
   const stands: StandsFilter = STANDS.find(([value]) => value === at('stands'))?.[0] ?? ''
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [places, setPlaces] = useState(false)
   const [adding, setAdding] = useState(false)
   const extensions = useExtensionPages(domainId, q, places, stands)
   const open = useExtension(openId)
-  const rows = extensions.data?.pages.flatMap((p) => p.rows) ?? []
-  const navigate = useNavigate()
-  const query = search ? `?${search}` : ''
-  const go = (id: number) => void navigate(`/roster/extensions/${id}${query}`)
-  const walked = useListKeys({ count: rows.length, onOpen: (i) => rows[i] && go(rows[i].id) })
   return (
     <RosterFrame
       searches
@@ -87,40 +82,26 @@ export function Extensions() {
       }
     >
       <Trouble error={open.error} />
-      <Shown query={extensions} what="The list of extensions">
-        {() =>
-          rows.length === 0 ? (
-            <Empty title={q || stands ? 'Nothing fits' : 'No extension yet'}>
-              {stands
-                ? 'No extension stands so: take the filter off to see more.'
-                : q
-                  ? `No number or name has “${q}”.`
-                  : 'Add the first one, draw a run on the number map, or give extensions while enrolling devices.'}
-            </Empty>
-          ) : (
-            <LongTable
-              label="Extensions"
-              columns={COLUMNS}
-              rows={rows}
-              keyOf={(e) => e.id}
-              open={openId}
-              walked={walked}
-              onOpen={(e) => go(e.id)}
-              onEnd={() =>
-                extensions.hasNextPage && !extensions.isFetching && void extensions.fetchNextPage()
-              }
-            />
-          )
+      <PagedList
+        label="Extensions"
+        pages={extensions}
+        columns={COLUMNS}
+        keyOf={(e) => e.id}
+        open={openId}
+        onOpen={(e) => go(e.id)}
+        empty={
+          <Empty title={q || stands ? 'Nothing fits' : 'No extension yet'}>
+            {stands
+              ? 'No extension stands so: take the filter off to see more.'
+              : q
+                ? `No number or name has “${q}”.`
+                : 'Add the first one, draw a run on the number map, or give extensions while enrolling devices.'}
+          </Empty>
         }
-      </Shown>
+      />
       {adding && domain && <AddExtension domain={domain} onClose={() => setAdding(false)} />}
       {open.data && openId > 0 && (
-        <EditExtension
-          key={open.data.id}
-          extension={open.data}
-          mayChange={mayChange}
-          onClose={() => void navigate(`/roster/extensions${query}`)}
-        />
+        <EditExtension key={open.data.id} extension={open.data} mayChange={mayChange} onClose={close} />
       )}
     </RosterFrame>
   )

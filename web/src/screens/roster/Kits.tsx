@@ -2,6 +2,7 @@ import { Box, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useGround, useSession } from '../../api/queries'
+import { useOpened } from '../../frame/useOpened'
 import { Act, Grid, Mono } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { Missing } from '../../kit/Shown'
@@ -10,15 +11,15 @@ import { RosterFrame } from './RosterFrame'
 import { useKits } from './queries'
 import { useDomain } from './useDomain'
 
-type Kit = Schemas['KitView']
-
 /** What each role gets. */
 export function Kits() {
   const { domainId, domain } = useDomain()
   const ground = useGround().data
   const mayChange = useSession().data?.role !== 'VIEWER'
   const kits = useKits(domainId)
-  const [editing, setEditing] = useState<Kit | 'new' | undefined>()
+  const [adding, setAdding] = useState(false)
+  const { id: openId, go, close } = useOpened('/roster/kits')
+  const open = kits.data?.find((k) => k.id === openId)
   const device = (d: Schemas['KitDeviceForm']) => {
     const model =
       ground?.models.find((m) => m.id === d.modelId)?.name ?? d.kind.toLowerCase().replace('_', ' ')
@@ -29,7 +30,7 @@ export function Kits() {
     <RosterFrame
       acts={
         mayChange && (
-          <Act kind="main" ml="auto" onClick={() => setEditing('new')}>
+          <Act kind="main" ml="auto" onClick={() => setAdding(true)}>
             Add a kit…
           </Act>
         )
@@ -74,7 +75,7 @@ export function Kits() {
                   </td>
                   <td>
                     {mayChange && (
-                      <Act kind="quiet" aria-label={`Change ${k.name}`} onClick={() => setEditing(k)}>
+                      <Act kind="quiet" aria-label={`Change ${k.name}`} onClick={() => go(k.id)}>
                         Change…
                       </Act>
                     )}
@@ -85,12 +86,13 @@ export function Kits() {
           </Grid>
         </Box>
       )}
-      {editing && domain && ground && (
+      {domain && ground && (adding || (mayChange && open)) && (
         <EditKit
+          key={adding ? 'new' : openId}
           domain={domain}
           ground={ground}
-          kit={editing === 'new' ? undefined : editing}
-          onClose={() => setEditing(undefined)}
+          kit={adding ? undefined : open}
+          onClose={adding ? () => setAdding(false) : close}
         />
       )}
     </RosterFrame>

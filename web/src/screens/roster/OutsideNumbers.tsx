@@ -2,15 +2,16 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
+import { useOpened } from '../../frame/useOpened'
 import { Act, Faded, Mono } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
-import { Shown } from '../../kit/Shown'
-import { type Column, LongTable } from '../../kit/LongTable'
-import { useListKeys } from '../../kit/useListKeys'
+import type { Column } from '../../kit/LongTable'
+import { PagedList } from '../../kit/PagedList'
+import { Trouble } from '../../kit/Trouble'
 import { EditNumber } from './EditNumber'
 import { ExchangeActs } from './ExchangeActs'
 import { RosterFrame } from './RosterFrame'
-import { useOutsidePages } from './queries'
+import { useOutsideNumber, useOutsidePages } from './queries'
 import { useDomain } from './useDomain'
 
 type NumberRow = Schemas['NumberRow']
@@ -36,10 +37,10 @@ const COLUMNS: Column<NumberRow>[] = [
 export function OutsideNumbers() {
   const { domainId, q } = useDomain()
   const mayChange = useSession().data?.role !== 'VIEWER'
-  const [editing, setEditing] = useState<NumberRow | 'new' | undefined>()
+  const [adding, setAdding] = useState(false)
+  const { id: openId, go, close } = useOpened('/roster/outside')
+  const open = useOutsideNumber(mayChange ? openId : 0)
   const numbers = useOutsidePages(domainId, q)
-  const rows = numbers.data?.pages.flatMap((p) => p.rows) ?? []
-  const walked = useListKeys({ count: rows.length, onOpen: (i) => mayChange && setEditing(rows[i]) })
   return (
     <RosterFrame
       searches
@@ -47,38 +48,30 @@ export function OutsideNumbers() {
         <>
           <ExchangeActs what="numbers" domainId={domainId} />
           {mayChange && (
-            <Act kind="main" ml="auto" onClick={() => setEditing('new')}>
+            <Act kind="main" ml="auto" onClick={() => setAdding(true)}>
               Add a number…
             </Act>
           )}
         </>
       }
     >
-      <Shown query={numbers} what="The list of outside numbers">
-        {() =>
-          rows.length === 0 ? (
-            <Empty title={q ? 'No number fits' : 'No outside number yet'}>
-              Add the numbers that people dial from outside, or import a table of them.
-            </Empty>
-          ) : (
-            <LongTable
-              label="Outside numbers"
-              columns={COLUMNS}
-              rows={rows}
-              keyOf={(n) => n.id}
-              walked={walked}
-              {...(mayChange ? { onOpen: setEditing } : {})}
-              onEnd={() => numbers.hasNextPage && !numbers.isFetching && void numbers.fetchNextPage()}
-            />
-          )
+      <Trouble error={open.error} />
+      <PagedList
+        label="Outside numbers"
+        pages={numbers}
+        columns={COLUMNS}
+        keyOf={(n) => n.id}
+        open={openId}
+        {...(mayChange ? { onOpen: (n: NumberRow) => go(n.id) } : {})}
+        empty={
+          <Empty title={q ? 'No number fits' : 'No outside number yet'}>
+            Add the numbers that people dial from outside, or import a table of them.
+          </Empty>
         }
-      </Shown>
-      {editing && (
-        <EditNumber
-          domainId={domainId}
-          number={editing === 'new' ? undefined : (rows.find((n) => n.id === editing.id) ?? editing)}
-          onClose={() => setEditing(undefined)}
-        />
+      />
+      {adding && <EditNumber domainId={domainId} number={undefined} onClose={() => setAdding(false)} />}
+      {open.data && openId > 0 && (
+        <EditNumber key={open.data.id} domainId={domainId} number={open.data} onClose={close} />
       )}
     </RosterFrame>
   )

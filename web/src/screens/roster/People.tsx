@@ -1,14 +1,14 @@
 import { chakra } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
+import { useOpened } from '../../frame/useOpened'
 import { Act, Faded, Key, Mono } from '../../kit/basics'
 import { CutMiddle } from '../../kit/CutMiddle'
 import { Empty } from '../../kit/Empty'
-import { Shown } from '../../kit/Shown'
-import { type Column, LongTable } from '../../kit/LongTable'
-import { isTyping, useListKeys } from '../../kit/useListKeys'
+import type { Column } from '../../kit/LongTable'
+import { PagedList } from '../../kit/PagedList'
+import { isTyping } from '../../kit/useListKeys'
 import { EditPerson } from './EditPerson'
 import { ExchangeActs } from './ExchangeActs'
 import { NewStarter } from './NewStarter'
@@ -46,17 +46,12 @@ const COLUMNS: Column<Person>[] = [
 
 /** People with their extensions and devices. */
 export function People() {
-  const open = Number(useParams().id ?? 0)
-  const { ground, domainId, domain, q, search } = useDomain()
+  const { id: open, go, close } = useOpened('/roster/people')
+  const { ground, domainId, domain, q } = useDomain()
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [starting, setStarting] = useState(false)
   const [adding, setAdding] = useState(false)
   const people = usePeoplePages(domainId, q)
-  const rows = people.data?.pages.flatMap((p) => p.rows) ?? []
-  const navigate = useNavigate()
-  const query = search ? `?${search}` : ''
-  const go = (id: number) => void navigate(`/roster/people/${id}${query}`)
-  const walked = useListKeys({ count: rows.length, onOpen: (i) => rows[i] && go(rows[i].id) })
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (
@@ -76,11 +71,7 @@ export function People() {
   return (
     <RosterFrame
       searches
-      sheet={
-        open > 0 && (
-          <PersonSheet key={open} id={open} onClose={() => void navigate(`/roster/people${query}`)} />
-        )
-      }
+      sheet={open > 0 && <PersonSheet key={open} id={open} onClose={close} />}
       acts={
         <>
           <ExchangeActs what="people" domainId={domainId} />
@@ -97,26 +88,19 @@ export function People() {
         </>
       }
     >
-      <Shown query={people} what="The list of people">
-        {() =>
-          rows.length === 0 ? (
-            <Empty title={q ? 'Nobody fits' : 'Nobody yet'}>
-              {q ? `No name has “${q}”.` : 'Press n for a new starter, or import a table of people.'}
-            </Empty>
-          ) : (
-            <LongTable
-              label="People"
-              columns={open > 0 ? COLUMNS.slice(0, 3) : COLUMNS}
-              rows={rows}
-              keyOf={(p) => p.id}
-              open={open}
-              walked={walked}
-              onOpen={(p) => go(p.id)}
-              onEnd={() => people.hasNextPage && !people.isFetching && void people.fetchNextPage()}
-            />
-          )
+      <PagedList
+        label="People"
+        pages={people}
+        columns={open > 0 ? COLUMNS.slice(0, 3) : COLUMNS}
+        keyOf={(p) => p.id}
+        open={open}
+        onOpen={(p) => go(p.id)}
+        empty={
+          <Empty title={q ? 'Nobody fits' : 'Nobody yet'}>
+            {q ? `No name has “${q}”.` : 'Press n for a new starter, or import a table of people.'}
+          </Empty>
         }
-      </Shown>
+      />
       {starting && ground && domain && (
         <NewStarter
           ground={ground}

@@ -54,6 +54,13 @@ export const useExtension = (id: number) =>
     queryFn: () => unwrap(client.GET('/api/extensions/{id}', { params: { path: { id } } })),
   })
 
+export const useOutsideNumber = (id: number) =>
+  useQuery({
+    queryKey: ['outside', 'one', id],
+    enabled: id > 0,
+    queryFn: () => unwrap(client.GET('/api/outside-numbers/{id}', { params: { path: { id } } })),
+  })
+
 export const useNumberMap = (domainId: number, from: number) =>
   useQuery({
     queryKey: ['number-map', domainId, from],

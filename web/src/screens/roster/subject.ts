@@ -23,14 +23,14 @@ export const roster: Subject = {
       seen: ['/roster/extensions', '/roster/extensions/1'],
     },
     {
-      path: '/roster/outside',
+      path: '/roster/outside/:id?',
       Screen: later(() => import('./OutsideNumbers'), 'OutsideNumbers'),
-      seen: ['/roster/outside'],
+      seen: ['/roster/outside', '/roster/outside/1'],
     },
     {
-      path: '/roster/kits',
+      path: '/roster/kits/:id?',
       Screen: later(() => import('./Kits'), 'Kits'),
-      seen: ['/roster/kits'],
+      seen: ['/roster/kits', '/roster/kits/1'],
     },
   ],
 }

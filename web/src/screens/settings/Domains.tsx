@@ -10,7 +10,7 @@ import { Act, Heading } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 import { AddDomain } from './AddDomain'
 import { Blocks } from './Blocks'
-import { Chooser } from './Chooser'
+import { GroundList } from './GroundList'
 import { KeepBar } from './KeepBar'
 import { Nodes } from './Nodes'
 import { useDomains } from './queries'
@@ -43,7 +43,7 @@ export function Domains({ open }: { open: number }) {
   const [adding, setAdding] = useState(false)
   const chosen = domains.data?.find((d) => d.id === open) ?? domains.data?.[0]
   return (
-    <Chooser
+    <GroundList
       label="Domains"
       items={
         domains.data?.map((d) => ({
@@ -58,7 +58,7 @@ export function Domains({ open }: { open: number }) {
       <Trouble error={domains.error} />
       {chosen && <DomainSheet key={chosen.id} domain={chosen} />}
       {adding && <AddDomain onClose={() => setAdding(false)} />}
-    </Chooser>
+    </GroundList>
   )
 }
 

@@ -4,8 +4,8 @@ import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
 import { Act, Faded } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
-import { Chooser } from './Chooser'
 import { FamilySheet } from './FamilySheet'
+import { GroundList } from './GroundList'
 import { OpenFamily } from './OpenFamily'
 import { useFamilies } from './queries'
 
@@ -33,7 +33,7 @@ export function Families({ open }: { open: string }) {
   const [writing, setWriting] = useState<Family | undefined>()
   const chosen = families.data?.find((f) => f.id === open) ?? families.data?.[0]
   return (
-    <Chooser
+    <GroundList
       label="Families"
       wide
       items={
@@ -94,6 +94,6 @@ export function Families({ open }: { open: string }) {
           </>
         )
       )}
-    </Chooser>
+    </GroundList>
   )
 }

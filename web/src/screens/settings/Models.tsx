@@ -11,8 +11,8 @@ import { Act, Choice, Entry, Faded, Grid, Heading } from '../../kit/basics'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
 import { AddModel } from './AddModel'
-import { Chooser } from './Chooser'
 import { Firmware } from './Firmware'
+import { GroundList } from './GroundList'
 import { KeepBar } from './KeepBar'
 import { useFamilies, useModels } from './queries'
 
@@ -34,7 +34,7 @@ export function Models({ open }: { open: string }) {
   const [adding, setAdding] = useState(false)
   const mayChange = useSession().data?.role !== 'VIEWER'
   return (
-    <Chooser
+    <GroundList
       label="Models"
       items={
         models.data?.map((m) => ({
@@ -61,7 +61,7 @@ export function Models({ open }: { open: string }) {
           <Features model={chosen} />
         </>
       )}
-    </Chooser>
+    </GroundList>
   )
 }
 

@@ -26,22 +26,22 @@ export function Settings() {
   const { tab, id } = useParams()
   const role = useSession().data?.role ?? 'VIEWER'
   return (
-    <Flex direction="column" height="100%" p="14px 18px 0">
-      <Flex align="baseline" gap="16px">
+    <Flex direction="column" height="100%">
+      <Flex align="baseline" gap="16px" p="14px 18px 0" borderBottom="1px solid" borderColor="line">
         <Title>Settings</Title>
         <Tabs label="Parts of the settings" tabs={role === 'VIEWER' ? TABS : [...TABS, AUDIT]} />
       </Flex>
-      <Box flex="1" minH="0" overflow="auto" py="12px">
+      <Box flex="1" minH="0">
         {tab === 'sites' ? (
           <Sites open={Number(id ?? 0)} />
         ) : tab === 'models' ? (
           <Models open={id ?? ''} />
         ) : tab === 'families' ? (
           <Families open={id ?? ''} />
-        ) : tab === 'history' ? (
-          <ActList />
-        ) : tab === 'audit' ? (
-          <AuditList />
+        ) : tab === 'history' || tab === 'audit' ? (
+          <Box height="100%" overflow="auto" p="12px 18px">
+            {tab === 'history' ? <ActList /> : <AuditList />}
+          </Box>
         ) : (
           <Domains open={Number(id ?? 0)} />
         )}

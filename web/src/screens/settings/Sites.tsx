@@ -10,7 +10,7 @@ import { FormDialog } from '../../form/FormDialog'
 import { foreseeing, useForm } from '../../form/useForm'
 import { Act, Heading } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
-import { Chooser } from './Chooser'
+import { GroundList } from './GroundList'
 import { KeepBar } from './KeepBar'
 import { SiteNetwork } from './SiteNetwork'
 import { useSites } from './queries'
@@ -31,7 +31,7 @@ export function Sites({ open }: { open: number }) {
   const [adding, setAdding] = useState(false)
   const chosen = sites.data?.find((s) => s.id === open) ?? sites.data?.[0]
   return (
-    <Chooser
+    <GroundList
       label="Sites"
       items={
         sites.data?.map((s) => ({
@@ -46,7 +46,7 @@ export function Sites({ open }: { open: number }) {
       <Trouble error={sites.error} />
       {chosen && <SiteSheet key={chosen.id} site={chosen} />}
       {adding && ground && <AddSite domains={ground.domains} onClose={() => setAdding(false)} />}
-    </Chooser>
+    </GroundList>
   )
 }
 

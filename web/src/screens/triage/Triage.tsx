@@ -1,7 +1,8 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useTriage } from '../../api/queries'
+import { ListBeside } from '../../frame/ListBeside'
 import { Age } from '../../kit/Age'
 import { Faded, Grid, Heading, Mono, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
@@ -9,7 +10,6 @@ import { Rail } from '../../kit/Rail'
 import { Shown } from '../../kit/Shown'
 import { STOPS } from '../../kit/stops'
 import { Trouble } from '../../kit/Trouble'
-import { useListKeys } from '../../kit/useListKeys'
 
 type Cause = Schemas['CauseView']
 
@@ -21,13 +21,8 @@ const devices = (n: number) => `${n} ${n === 1 ? 'device' : 'devices'}`
 export function Triage() {
   const triage = useTriage()
   const chosen = useParams().cause
-  const navigate = useNavigate()
   const causes = triage.data ?? []
   const open = causes.find((c) => key(c) === chosen) ?? causes[0]
-  const walked = useListKeys({
-    count: causes.length,
-    onOpen: (i) => causes[i] && void navigate(`/triage/${encodeURIComponent(key(causes[i]))}`),
-  })
   const held = causes.reduce((sum, c) => sum + c.count, 0)
   if (!triage.data)
     return (
@@ -42,15 +37,11 @@ export function Triage() {
     return <Empty title="No device is held">Every phone that was released to is on its way or carries.</Empty>
   }
   return (
-    <Flex height="100%">
-      <Box
-        as="section"
-        width={{ base: '320px', xl: '372px' }}
-        flexShrink={0}
-        borderRight="1px solid"
-        borderColor="line"
-        overflow="auto"
-      >
+    <ListBeside
+      label="Causes"
+      width={{ base: '320px', xl: '372px' }}
+      mark="rust"
+      head={
         <Box p="14px 18px 10px">
           <Title>Triage</Title>
           <Faded>
@@ -58,34 +49,22 @@ export function Triage() {
           </Faded>
           <Trouble error={triage.error} />
         </Box>
-        {causes.map((cause, i) => (
-          <CauseLine key={key(cause)} cause={cause} open={cause === open} walked={i === walked} />
-        ))}
-      </Box>
+      }
+      entries={causes.map((cause) => ({
+        to: `/triage/${encodeURIComponent(key(cause))}`,
+        chosen: cause === open,
+        shown: <CauseLine cause={cause} />,
+      }))}
+    >
       {open && <OpenCause cause={open} />}
-    </Flex>
+    </ListBeside>
   )
 }
 
-const Item = chakra(Link, {
-  base: {
-    display: 'flex',
-    justifyContent: 'space-between',
-    gap: '12px',
-    p: '10px 18px',
-    borderTop: '1px solid',
-    borderColor: 'line',
-    borderLeft: '3px solid transparent',
-    _hover: { bg: 'sheet' },
-    '&[aria-current=true]': { bg: 'sheet', borderLeftColor: 'rust' },
-    '&[data-walked=true]': { borderLeftColor: 'fjord' },
-  },
-})
-
-function CauseLine({ cause, open, walked }: { cause: Cause; open: boolean; walked: boolean }) {
+function CauseLine({ cause }: { cause: Cause }) {
   const few = cause.devices.slice(0, 3).map((d) => d.label)
   return (
-    <Item to={`/triage/${encodeURIComponent(key(cause))}`} aria-current={open} data-walked={walked}>
+    <Flex justify="space-between" gap="12px">
       <Box minW="0">
         <b>{cause.title}</b>
         <Box color="faded">{cause.sentence}</Box>
@@ -100,7 +79,7 @@ function CauseLine({ cause, open, walked }: { cause: Cause; open: boolean; walke
       <Mono fontSize="17px" fontWeight={700} color={cause.cause === 'lapsed' ? 'slateText' : 'rust'}>
         {cause.count}
       </Mono>
-    </Item>
+    </Flex>
   )
 }
 
@@ -117,7 +96,7 @@ function OpenCause({ cause }: { cause: Cause }) {
   const common = shared(cause)
   const differ = new Set(cause.devices.map((d) => d.sentence)).size > 1
   return (
-    <Box as="section" flex="1" minW="0" p="14px 22px" overflow="auto">
+    <section>
       <Flex align="baseline" gap="14px" wrap="wrap">
         <Title>{cause.title}</Title>
         <Faded>
@@ -169,6 +148,6 @@ function OpenCause({ cause }: { cause: Cause }) {
       <Box mt="14px" color="faded">
         Open a device for its match sheet and the remedy.
       </Box>
-    </Box>
+    </section>
   )
 }

@@ -121,7 +121,7 @@ public final class Bench {
     }
 
     private void serve(Path folder) throws IOException {
-        try (BenchServer server = new BenchServer(folder.resolve("serve"), folder)) {
+        try (BenchServer server = new BenchServer(folder.resolve("serve"))) {
             server.bean(PathKeeper.class).pause();
             ImportBench imports = new ImportBench(server);
             imports.prepare();
@@ -140,28 +140,44 @@ public final class Bench {
                     one,
                     7,
                     "s");
-            Files.createDirectories(folder.resolve("assets"));
-            Files.write(folder.resolve("assets/same-size.korrin"), serve.configuration());
-            double files = serve.files("/assets/same-size.korrin");
-            double configurations = serve.configurations();
-            // The other way round: how many static files are served in the time of one configuration.
-            say("static files in the time of one configuration", files, configurations, 2, "a second");
+            served(server, serve, folder);
             long template = server.bean(TemplateStore.class).all().get(0).id();
             server.bean(Jdbc.class).update("update device set template_id = ? where id = ?", template, ids.get(0));
             say("preview at the 95th percentile against 50 ms", serve.preview(ids.get(0), template), 50, 1, "ms");
         }
     }
 
+    /** Both ways round are the same: how much a bare Tomcat writes in the time of one answer of the server’s. */
+    private void served(BenchServer server, ServeBench serve, Path folder) {
+        LoadClient client = new LoadClient(folder);
+        try (BareTomcat bare = new BareTomcat(folder.resolve("bare"), serve.configuration())) {
+            for (boolean unchanged : List.of(false, true)) {
+                List<LoadClient.Asked> asked = serve.asked(unchanged);
+                double most = client.rate(bare.address(), asked);
+                double served = client.rate(server.address(), asked);
+                say(
+                        "a bare Tomcat’s answers in the time of one "
+                                + (unchanged ? "“unchanged”" : "fresh configuration"),
+                        most,
+                        served,
+                        2,
+                        "a second");
+            }
+        }
+        double scripts = client.rate(server.address(), List.of(serve.script()));
+        say("the screens’ largest script, against 1,000 a second", 1_000, scripts, 1, "a second");
+    }
+
     private void imports(Path folder) {
         Map<String, Double> few;
-        try (BenchServer server = new BenchServer(folder.resolve("few"), folder)) {
+        try (BenchServer server = new BenchServer(folder.resolve("few"))) {
             server.bean(PathKeeper.class).pause();
             ImportBench imports = new ImportBench(server);
             imports.prepare();
             imports.imported(imports.rows(1_000));
             few = lists(server);
         }
-        try (BenchServer server = new BenchServer(folder.resolve("many"), folder)) {
+        try (BenchServer server = new BenchServer(folder.resolve("many"))) {
             server.bean(PathKeeper.class).pause();
             ImportBench imports = new ImportBench(server);
             imports.prepare();
@@ -187,7 +203,7 @@ public final class Bench {
     private void traffic(Path folder) {
         int devices = Integer.getInteger("jordfell.bench.devices", LARGE);
         Duration length = Duration.ofMinutes(Integer.getInteger("jordfell.bench.minutes", 10));
-        try (BenchServer server = new BenchServer(folder.resolve("traffic"), folder)) {
+        try (BenchServer server = new BenchServer(folder.resolve("traffic"))) {
             TrafficBench bench = new TrafficBench(server, devices);
             bench.comeUp();
             TrafficBench.Result result = bench.play(length);
@@ -196,6 +212,7 @@ public final class Bench {
             say(of + "path behind at the 99th percentile, against 1 s", result.lagMillis(), 1_000, 1, "ms");
             say(of + "heap in use, against 2 GB", result.heapMegabytes(), 2_000, 1, "MB");
             say(of + "processor, against one core", result.cores(), 1, 1, "cores");
+            report.add("told    path behind, minute by minute, in ms: " + result.lagByMinute());
             double perDay = (double) Duration.ofDays(1).toMinutes() / length.toMinutes();
             report.add(String.format(
                     Locale.ROOT,
@@ -209,11 +226,11 @@ public final class Bench {
     }
 
     private void starts(Path folder) {
-        StartBench few = new StartBench(folder.resolve("start-few"), folder, FEW);
-        StartBench many = new StartBench(folder.resolve("start-many"), folder, 2 * SMALL);
+        StartBench few = new StartBench(folder.resolve("start-few"), FEW);
+        StartBench many = new StartBench(folder.resolve("start-many"), LARGE);
         double small = few.start();
         double large = many.start();
-        say("start until a phone is answered, 20,000 devices against 1,000", large, small, 2, "s");
+        say("start until a phone is answered, 100,000 devices against 1,000", large, small, 2, "s");
         say("the same against 10 s", large, 10, 1, "s");
     }
 

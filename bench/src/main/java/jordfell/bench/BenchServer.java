@@ -23,8 +23,7 @@ final class BenchServer implements AutoCloseable {
             HttpClient.newBuilder().cookieHandler(cookies).build();
     private final String address;
 
-    /** @param files a folder whose files are served under {@code /assets/} */
-    BenchServer(Path data, Path files) {
+    BenchServer(Path data) {
         context = new SpringApplication(JordfellServer.class)
                 .run(
                         "--server.port=0",
@@ -34,7 +33,6 @@ final class BenchServer implements AutoCloseable {
                         "--jordfell.sip-port=0",
                         "--jordfell.tftp-port=0",
                         "--jordfell.fetches-per-second=1000000",
-                        "--spring.web.resources.static-locations=file:" + files + "/",
                         "--logging.level.root=ERROR",
                         "--logging.level.jordfell=ERROR");
         address = "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");

@@ -7,7 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeRow;
-import jordfell.server.intake.Sheets;
+import jordfell.server.intake.Enrolling;
 import jordfell.server.jdbc.Jdbc;
 import org.jspecify.annotations.Nullable;
 
@@ -63,7 +63,7 @@ final class ImportBench {
     /** Seconds to import these rows, from cells to committed records. */
     double imported(List<IntakeRow> rows) {
         long start = System.nanoTime();
-        server.bean(Sheets.class).enrol(rows, "bench");
+        server.bean(Enrolling.class).enrol(rows, "bench");
         return seconds(start);
     }
 

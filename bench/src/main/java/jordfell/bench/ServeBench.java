@@ -1,29 +1,30 @@
 package jordfell.bench;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.util.ArrayList;
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
-import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.LongFunction;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.records.SiteStore;
 import jordfell.server.release.ReleaseService;
 
-/** How many configurations are served a second, against a static file of the same size; and how fast the preview follows. */
+/** Configurations to be asked for, by phones that have them and by phones that have not; and how fast the preview follows. */
 final class ServeBench {
 
-    private static final int CLIENTS = 4;
-    private static final long SPAN_MILLIS = 4_000;
     private static final int PREVIEWS = 200;
 
     private final BenchServer server;
     private final List<String> macs;
     private final String token;
+    private final HttpClient http =
+            HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
 
     /** @param devices ids of devices that are to be served; their configurations are released first */
     ServeBench(BenchServer server, List<Long> devices) {
@@ -40,17 +41,29 @@ final class ServeBench {
 
     /** The bytes of one configuration. */
     byte[] configuration() {
-        return body("/p/" + token + "/" + macs.get(0) + ".korrin");
+        return fetch("/p/" + token + "/" + macs.get(0) + ".korrin").body();
     }
 
-    /** Configurations a second. */
-    double configurations() {
-        return rate(i -> "/p/" + token + "/" + macs.get((int) (i % macs.size())) + ".korrin");
+    /** All configurations, to be asked for by phones that have none, or by phones that have the present one. */
+    List<LoadClient.Asked> asked(boolean unchanged) {
+        return macs.stream()
+                .map(mac -> "/p/" + token + "/" + mac + ".korrin")
+                .map(path -> new LoadClient.Asked(path, unchanged ? tag(path) : ""))
+                .toList();
     }
 
-    /** Static files a second. */
-    double files(String path) {
-        return rate(i -> path);
+    private String tag(String path) {
+        return fetch(path).headers().firstValue("ETag").orElseThrow().replace("\"", "");
+    }
+
+    /** The largest of the screens’ scripts. */
+    LoadClient.Asked script() {
+        String page = new String(fetch("/").body(), StandardCharsets.UTF_8);
+        Matcher script = Pattern.compile("/assets/[^\"]+\\.js").matcher(page);
+        if (!script.find()) {
+            throw new IllegalStateException("the page names no script: " + page);
+        }
+        return new LoadClient.Asked(script.group(), "");
     }
 
     /** Milliseconds of a preview at the 95th percentile, as if somebody typed. */
@@ -70,47 +83,7 @@ final class ServeBench {
         return times[PREVIEWS * 95 / 100];
     }
 
-    private double rate(LongFunction<String> path) {
-        run(path, SPAN_MILLIS / 2);
-        return run(path, SPAN_MILLIS);
-    }
-
-    private double run(LongFunction<String> path, long millis) {
-        AtomicLong next = new AtomicLong();
-        AtomicLong done = new AtomicLong();
-        long until = System.nanoTime() + millis * 1_000_000;
-        List<Thread> clients = new ArrayList<>();
-        for (int c = 0; c < CLIENTS; c++) {
-            HttpClient http = client();
-            Thread client = new Thread(() -> {
-                while (System.nanoTime() < until) {
-                    fetch(http, path.apply(next.getAndIncrement()));
-                    done.incrementAndGet();
-                }
-            });
-            client.start();
-            clients.add(client);
-        }
-        clients.forEach(client -> {
-            try {
-                client.join();
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-            }
-        });
-        return done.get() * 1_000.0 / millis;
-    }
-
-    /** As phones speak: HTTP/1.1 on a connection that stays. */
-    private static HttpClient client() {
-        return HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
-    }
-
-    private byte[] body(String path) {
-        return fetch(client(), path);
-    }
-
-    private byte[] fetch(HttpClient http, String path) {
+    private HttpResponse<byte[]> fetch(String path) {
         HttpRequest request = HttpRequest.newBuilder(URI.create(server.address() + path))
                 .header("User-Agent", "Korrin K24/2.4.1")
                 .build();
@@ -119,9 +92,9 @@ final class ServeBench {
             if (response.statusCode() != 200) {
                 throw new IllegalStateException(path + ": " + response.statusCode());
             }
-            return response.body();
+            return response;
         } catch (IOException e) {
-            throw new java.io.UncheckedIOException(e);
+            throw new UncheckedIOException(e);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IllegalStateException(e);

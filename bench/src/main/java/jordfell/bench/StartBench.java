@@ -10,14 +10,12 @@ import jordfell.server.release.ReleaseService;
 final class StartBench {
 
     private final Path data;
-    private final Path files;
     private final String configuration;
 
     /** Makes the data: so many devices, all released. */
-    StartBench(Path data, Path files, int devices) {
+    StartBench(Path data, int devices) {
         this.data = data;
-        this.files = files;
-        try (BenchServer server = new BenchServer(data, files)) {
+        try (BenchServer server = new BenchServer(data)) {
             server.bean(PathKeeper.class).pause();
             ImportBench imports = new ImportBench(server);
             imports.prepare();
@@ -35,7 +33,7 @@ final class StartBench {
     /** Seconds from the start to the first configuration, with the paths of all devices being looked at meanwhile. */
     double start() {
         long start = System.nanoTime();
-        try (BenchServer server = new BenchServer(data, files)) {
+        try (BenchServer server = new BenchServer(data)) {
             server.get(configuration);
             return (System.nanoTime() - start) / 1e9;
         }

@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.locks.LockSupport;
+import java.util.stream.LongStream;
 import jordfell.core.evidence.Datagram;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
@@ -42,18 +43,28 @@ final class TrafficBench {
     /** So many phones a second lose their registration and get it back: the path's delay is measured at them. */
     private static final int MOVED_A_SECOND = 5;
 
+    private static final long MINUTE = 60_000_000_000L;
+
     /** A row and its places in the indexes without what was seen, in bytes, about. */
     private static final int BYTES_OF_A_ROW = 250;
 
-    /** What came of it. */
+    /**
+     * What came of it.
+     *
+     * @param lagByMinute the 99th percentile of each minute, in milliseconds: one that goes up tells that it does not keep up
+     */
     record Result(
             long seen,
             long lost,
             double lagMillis,
+            List<Long> lagByMinute,
             double heapMegabytes,
             double cores,
             double megabytes,
             double rows) {}
+
+    /** How long after it was seen a move was told, and when in the play that was. */
+    private record Lag(long minute, double millis) {}
 
     private record Phone(long id, MacAddress mac, String number, String domain, String revision, String address) {}
 
@@ -61,7 +72,8 @@ final class TrafficBench {
     private final ObservationLog log;
     private final List<Phone> phones;
     private final Map<Long, Long> waitingSince = new ConcurrentHashMap<>();
-    private final List<Double> lags = new ArrayList<>();
+    private final List<Lag> lags = new ArrayList<>();
+    private volatile long began;
     private int messages;
 
     TrafficBench(BenchServer server, int devices) {
@@ -89,7 +101,7 @@ final class TrafficBench {
             Long since = waitingSince.remove(moved.deviceId());
             if (since != null) {
                 synchronized (lags) {
-                    lags.add((System.nanoTime() - since) / 1e6);
+                    lags.add(new Lag((since - began) / MINUTE, (System.nanoTime() - since) / 1e6));
                 }
             }
         });
@@ -144,7 +156,7 @@ final class TrafficBench {
         long rowsBefore = rows();
         long lostBefore = log.lost();
         long cpuBefore = cpu();
-        long began = System.nanoTime();
+        began = System.nanoTime();
         long seen = 0;
         Random random = new Random(4);
         for (int second = 0; second < length.toSeconds(); second++) {
@@ -162,21 +174,31 @@ final class TrafficBench {
         double cores = (cpu() - cpuBefore) / 1e9 / wall;
         log.flush();
         LockSupport.parkNanos(2_000_000_000L);
-        double[] sorted;
+        List<Lag> told;
         synchronized (lags) {
-            sorted = lags.stream().mapToDouble(Double::doubleValue).sorted().toArray();
+            told = List.copyOf(lags);
         }
-        if (sorted.length == 0 || !waitingSince.isEmpty()) {
-            throw new IllegalStateException(sorted.length + " moves were told, and " + waitingSince.size() + " not");
+        if (told.isEmpty() || !waitingSince.isEmpty()) {
+            throw new IllegalStateException(told.size() + " moves were told, and " + waitingSince.size() + " not");
         }
         return new Result(
                 seen,
                 log.lost() - lostBefore,
-                sorted[(int) Math.ceil(sorted.length * 0.99) - 1],
+                slowest(told),
+                LongStream.range(0, length.toMinutes())
+                        .mapToObj(minute -> (long) slowest(
+                                told.stream().filter(l -> l.minute() == minute).toList()))
+                        .toList(),
                 heapAfterCollection(),
                 cores,
                 (size() - bytesBefore) / 1e6,
                 rows() - rowsBefore);
+    }
+
+    /** The 99th percentile; 0 of none. */
+    private static double slowest(List<Lag> lags) {
+        double[] sorted = lags.stream().mapToDouble(Lag::millis).sorted().toArray();
+        return sorted.length == 0 ? 0 : sorted[(int) Math.ceil(sorted.length * 0.99) - 1];
     }
 
     private interface Act {

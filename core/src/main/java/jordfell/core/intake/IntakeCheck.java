@@ -17,21 +17,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.identity.MacReader;
 import jordfell.core.identity.MacReading;
 import jordfell.core.identity.NearMisses;
-import jordfell.core.intake.EnrolPlan.Change;
 import jordfell.core.intake.EnrolPlan.LinePlan;
 import jordfell.core.intake.EnrolPlan.PersonPlan;
 import jordfell.core.intake.IntakeRecords.Enrolled;
 import jordfell.core.intake.IntakeRecords.SiteRecord;
-import jordfell.core.intake.IntakeVerdict.Offer;
-import jordfell.core.intake.IntakeVerdict.State;
 import jordfell.core.roster.Kit;
-import jordfell.core.text.PlainText;
 
 /** Decides what is to become of each row, with an eye on the rows before it. */
 public final class IntakeCheck {
@@ -48,12 +44,6 @@ public final class IntakeCheck {
     /** The decision of a row whose device another row of the same sheet enrolled. */
     public static final String TWICE = "twice";
 
-    private static final int LONGEST_LABEL = 60;
-    private static final int LONGEST_NOTE = 2_000;
-    private static final int LONGEST_SERIAL = 60;
-    private static final String TAKE = "take";
-    private static final String LEAVE = "leave";
-
     private final List<IntakeRow> rows;
     private final List<IntakeVerdict> verdicts = new ArrayList<>();
     private final IntakeRecords records;
@@ -63,6 +53,7 @@ public final class IntakeCheck {
     private final NearMisses knocks;
     private final NamedCells named;
     private final SheetTwins twins;
+    private final KnownRow known;
     private final Set<MacAddress> fed = new HashSet<>();
 
     private IntakeCheck(List<IntakeRow> rows, Map<IntakeColumn, String> defaults, IntakeRecords records) {
@@ -74,6 +65,7 @@ public final class IntakeCheck {
         this.knocks = records.knocks();
         this.named = new NamedCells(records);
         this.twins = new SheetTwins(records);
+        this.known = new KnownRow(records, named, twins, people, lines);
     }
 
     /** A verdict for each row, in the same order. */
@@ -132,7 +124,7 @@ public final class IntakeCheck {
                     "What stands in this row can’t be looked at: "
                             + e.getClass().getSimpleName() + ".",
                     "Correct its cells, or take it off; its text is kept until then.");
-            return verdict(unread, false, () -> null);
+            return unread.verdict(false, () -> null);
         }
     }
 
@@ -142,10 +134,10 @@ public final class IntakeCheck {
         boolean twice = twins.stoodBefore(device, index, found);
         Optional<Enrolled> existing = twice ? Optional.empty() : existing(device, found);
         if (existing.isPresent()) {
-            return known(written, existing.get(), index, found);
+            return known.judge(written, existing.get(), index, found);
         }
         Optional<SiteRecord> site = named.site(row.cell(SITE), found);
-        checkTexts(row, found);
+        CellTexts.check(row, found);
         twins.checkSerial(row.cell(SERIAL), index, Optional.empty(), found);
         checkLocal(device, site, found);
         warnOfNearMiss(device, found);
@@ -169,8 +161,7 @@ public final class IntakeCheck {
         if (softphone) {
             found.notes.add("a softphone on " + planned.get(0).number() + " too");
         }
-        return verdict(
-                found,
+        return found.verdict(
                 device.readable() && site.isPresent() && model.isPresent(),
                 () -> new EnrolPlan(
                         Optional.empty(),
@@ -188,116 +179,6 @@ public final class IntakeCheck {
                         planned,
                         softphone,
                         List.of()));
-    }
-
-    /** A row for a device that is enrolled already: the same, or something else, or nothing at all. */
-    private IntakeVerdict known(IntakeRow written, Enrolled device, int index, RowProblems found) {
-        String where = "Enrolled already as " + device.label() + " at " + device.site() + ".";
-        if (written.cell(DECISION).equals(TWICE)) {
-            found.refuseAbout(
-                    device.id(),
-                    DEVICE,
-                    "The same MAC stood in a row that was enrolled from here, as " + device.label() + ".",
-                    "Remove this row, or read the label again.");
-            return verdict(found, false, () -> null);
-        }
-        boolean saysNothing = written.cells().keySet().stream().allMatch(c -> c == DEVICE || c == DECISION);
-        if (saysNothing) {
-            found.refuseAbout(device.id(), DEVICE, where, "Open that device, or read the label again.");
-            return verdict(found, false, () -> null);
-        }
-        List<Change> changes = RecordDiff.between(written, device, records);
-        if (changes.isEmpty() || written.cell(DECISION).equals(LEAVE)) {
-            found.notes.add(changes.isEmpty() ? "enrolled already, and the row says the same" : "left as it is");
-            return new IntakeVerdict(State.UNCHANGED, Optional.empty(), List.of(), found.notes, found.shown);
-        }
-        if (!written.cell(DECISION).equals(TAKE)) {
-            found.askAbout(
-                    device.id(),
-                    DEVICE,
-                    where,
-                    "This row says otherwise: "
-                            + changes.stream()
-                                    .map(c -> c.what() + " “" + c.after() + "” instead of “" + c.before() + "”")
-                                    .collect(Collectors.joining(", "))
-                            + ".",
-                    CHANGED,
-                    List.of(new Offer(TAKE, "take the row"), new Offer(LEAVE, "leave it as it is")));
-            return verdict(found, false, () -> null);
-        }
-        return changed(written, device, changes, index, found);
-    }
-
-    private IntakeVerdict changed(
-            IntakeRow written, Enrolled device, List<Change> changes, int index, RowProblems found) {
-        SiteRecord before = records.sites().stream()
-                .filter(s -> s.id() == device.siteId())
-                .findFirst()
-                .orElseThrow();
-        Optional<SiteRecord> site =
-                written.cell(SITE).isEmpty() ? Optional.of(before) : named.site(written.cell(SITE), found);
-        if (site.isPresent() && site.get().domainId() != before.domainId()) {
-            found.refuse(
-                    SITE,
-                    site.get().name() + " belongs to another domain than " + before.name() + ".",
-                    "Retire the device there, and enrol it anew.");
-        }
-        checkTexts(written, found);
-        twins.checkSerial(written.cell(SERIAL), index, Optional.of(device.id()), found);
-        String modelText = written.cell(MODEL).isEmpty() ? device.modelId() : written.cell(MODEL);
-        Optional<DeviceModel> model =
-                ModelCell.read(modelText, Optional.empty(), device.mac(), "", records.models(), LABEL_SAYS_SO, found);
-        String templateText = written.cell(TEMPLATE).isEmpty() ? device.template() : written.cell(TEMPLATE);
-        Optional<Long> template = named.template(templateText, before, found);
-        Optional<PersonPlan> person = people.read(written.cell(PERSON), before.domainId(), found);
-        String label = written.cell(LABEL).isEmpty() ? device.label() : written.cell(LABEL);
-        boolean linesChange = changes.stream()
-                .anyMatch(c -> c.what().equals("lines") || c.what().equals("person"));
-        IntakeRow withNumbers = written.cell(IntakeColumn.EXTENSION).isEmpty()
-                ? written.with(IntakeColumn.EXTENSION, String.join("+", device.numbers()))
-                : written;
-        List<LinePlan> planned = linesChange
-                ? lines.plan(
-                        new LinePlanner.Row(
-                                withNumbers,
-                                index,
-                                before,
-                                model,
-                                Optional.empty(),
-                                person,
-                                label,
-                                Optional.of(device)),
-                        found)
-                : List.of();
-        return verdict(
-                found,
-                model.isPresent() && site.isPresent(),
-                () -> new EnrolPlan(
-                        Optional.of(device.id()),
-                        device.mac(),
-                        Optional.empty(),
-                        written.cell(SERIAL).isEmpty() ? device.serial() : written.cell(SERIAL),
-                        model.orElseThrow().id(),
-                        site.orElseThrow().id(),
-                        before.domainId(),
-                        label,
-                        written.cell(NOTE).isEmpty() ? device.note() : written.cell(NOTE),
-                        template,
-                        Optional.empty(),
-                        person,
-                        planned,
-                        false,
-                        changes));
-    }
-
-    private static IntakeVerdict verdict(
-            RowProblems found, boolean complete, java.util.function.Supplier<EnrolPlan> plan) {
-        return new IntakeVerdict(
-                found.state(),
-                found.none() && complete ? Optional.of(plan.get()) : Optional.empty(),
-                found.problems,
-                found.notes,
-                found.shown);
     }
 
     private Optional<Enrolled> existing(DeviceCell.Reading device, RowProblems found) {
@@ -318,26 +199,9 @@ public final class IntakeCheck {
     /** The model that the kit's first device with a plug has. */
     private static Optional<String> deskModel(Kit kit) {
         return kit.devices().stream()
-                .filter(d -> d.kind() != jordfell.core.catalogue.DeviceKind.SOFTPHONE)
+                .filter(d -> d.kind() != DeviceKind.SOFTPHONE)
                 .flatMap(d -> d.modelId().stream())
                 .findFirst();
-    }
-
-    private static void checkTexts(IntakeRow row, RowProblems found) {
-        row.cells()
-                .forEach((column, text) -> (column == NOTE ? PlainText.refuseLines(text) : PlainText.refuseLine(text))
-                        .ifPresent(why -> found.refuse(column, why, "Type it anew, or take it out.")));
-        checkLength(row, LABEL, "label", LONGEST_LABEL, found);
-        checkLength(row, NOTE, "note", LONGEST_NOTE, found);
-        checkLength(row, SERIAL, "serial", LONGEST_SERIAL, found);
-    }
-
-    private static void checkLength(IntakeRow row, IntakeColumn column, String what, int most, RowProblems found) {
-        int length = row.cell(column).length();
-        if (length > most) {
-            found.refuse(
-                    column, "The " + what + " has " + length + " characters.", "At most " + most + " fit; shorten it.");
-        }
     }
 
     private static void checkLocal(DeviceCell.Reading device, Optional<SiteRecord> site, RowProblems found) {

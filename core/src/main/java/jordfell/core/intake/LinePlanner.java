@@ -19,7 +19,6 @@ import jordfell.core.intake.IntakeRecords.Enrolled;
 import jordfell.core.intake.IntakeRecords.ExtensionRecord;
 import jordfell.core.intake.IntakeRecords.SiteRecord;
 import jordfell.core.intake.IntakeVerdict.Offer;
-import jordfell.core.planning.LocalPorts;
 import jordfell.core.roster.Block;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.Kit;
@@ -53,10 +52,11 @@ final class LinePlanner {
     private final Map<Long, NumberDraw> numbers = new HashMap<>();
     private final Map<String, Taken> taken = new HashMap<>();
     private final Map<Long, KitDerivation> derivations = new HashMap<>();
-    private final Map<String, Integer> ports = new HashMap<>();
+    private final PortCheck ports;
 
     LinePlanner(IntakeRecords records, List<IntakeRow> rows) {
         this.records = records;
+        this.ports = new PortCheck(records);
         rows.forEach(row -> wanted.addAll(LineCells.numbers(row)));
     }
 
@@ -136,7 +136,7 @@ final class LinePlanner {
                 key,
                 new Taken(row.index(), limit, held + 1),
                 (a, b) -> new Taken(a.row(), a.limit(), a.devices() + 1)));
-        checkPort(row, all, wish, number, found);
+        ports.check(row, wish.column(), number, another, found);
         return Optional.of(line(row, wish, number, there, Optional.ofNullable(before)));
     }
 
@@ -215,53 +215,6 @@ final class LinePlanner {
                     "Correct the person or the number, or pass the extension on in the Roster.",
                     REFUSED_NUMBER,
                     List.of(drawAnother(all, wish)));
-        }
-    }
-
-    /** Behind a router, two phones with one local port are mixed up. */
-    private void checkPort(Row row, List<LineCells.Wish> all, LineCells.Wish wish, String number, RowProblems found) {
-        if (!row.site().behindNat() || !number.matches("[0-9]{2,7}")) {
-            return;
-        }
-        if (row.site().portBase() == 0) {
-            String note =
-                    row.site().name() + " is behind NAT and has no rule for local ports: phones there may share 5060";
-            if (!found.notes.contains(note)) {
-                found.notes.add(note);
-            }
-            return;
-        }
-        int port = LocalPorts.of(row.site().portBase(), number);
-        Optional<String> refusal = LocalPorts.refuse(row.site().portBase(), number);
-        if (refusal.isPresent()) {
-            found.refuse(
-                    wish.column(),
-                    refusal.get(),
-                    "Change the site’s port rule in Settings.",
-                    REFUSED_NUMBER,
-                    List.of(drawAnother(all, wish)));
-            return;
-        }
-        String key = row.site().id() + ":" + port;
-        Integer before = ports.get(key);
-        found.claims(() -> ports.putIfAbsent(key, row.index()));
-        if (before != null && before != row.index()) {
-            found.refuse(
-                    wish.column(),
-                    "Row " + (before + 1) + " has local port " + port + " behind the same router too.",
-                    LocalPorts.ONE_EACH,
-                    REFUSED_NUMBER,
-                    List.of(drawAnother(all, wish)));
-        } else {
-            records.portHolder(row.site().id(), port)
-                    .filter(holder ->
-                            row.existing().filter(d -> d.label().equals(holder)).isEmpty())
-                    .ifPresent(holder -> found.refuse(
-                            wish.column(),
-                            holder + " has local port " + port + " behind the same router.",
-                            LocalPorts.ONE_EACH,
-                            REFUSED_NUMBER,
-                            List.of(drawAnother(all, wish))));
         }
     }
 

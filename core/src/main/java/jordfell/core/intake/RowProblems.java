@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Supplier;
 import jordfell.core.intake.IntakeVerdict.Offer;
 import jordfell.core.intake.IntakeVerdict.Problem;
 import jordfell.core.intake.IntakeVerdict.State;
@@ -48,6 +50,17 @@ final class RowProblems {
 
     void askAbout(long device, IntakeColumn column, String reason, String hint, String question, List<Offer> offers) {
         problems.add(Problem.asked(column, reason, hint, question, offers).about(device));
+    }
+
+    /**
+     * What is to become of the row.
+     *
+     * @param complete whether all is known that a plan needs
+     * @param plan asked for only if nothing is in its way
+     */
+    IntakeVerdict verdict(boolean complete, Supplier<EnrolPlan> plan) {
+        return new IntakeVerdict(
+                state(), none() && complete ? Optional.of(plan.get()) : Optional.empty(), problems, notes, shown);
     }
 
     boolean none() {

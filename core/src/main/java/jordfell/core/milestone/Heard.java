@@ -1,6 +1,7 @@
 package jordfell.core.milestone;
 
 import java.time.Instant;
+import java.util.Optional;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
@@ -10,8 +11,16 @@ import jordfell.core.sip.SipMessage;
  *
  * @param leaving it asked to end a registration rather than to begin one (RFC 3261 §10.2.2)
  * @param agent what it says of itself
+ * @param clock what time it was by the clock of who sent it; empty if it does not say
  */
-public record Heard(Instant at, String node, String peer, boolean answersChallenge, boolean leaving, String agent) {
+public record Heard(
+        Instant at,
+        String node,
+        String peer,
+        boolean answersChallenge,
+        boolean leaving,
+        String agent,
+        Optional<Instant> clock) {
 
     private static final int LONGEST_AGENT = 120;
 
@@ -23,7 +32,8 @@ public record Heard(Instant at, String node, String peer, boolean answersChallen
                 register.peer(),
                 register.answersChallenge(),
                 leaves(register.message()),
-                agent.substring(0, Math.min(LONGEST_AGENT, agent.length())));
+                agent.substring(0, Math.min(LONGEST_AGENT, agent.length())),
+                SipHeaders.date(register.message()));
     }
 
     private static boolean leaves(SipMessage register) {

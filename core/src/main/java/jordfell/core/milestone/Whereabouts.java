@@ -12,8 +12,9 @@ import jordfell.core.planning.Networks;
  * @param registered the addresses and ports from which it registers or tried last, the newest first
  * @param fetched the address from which it took a configuration last; empty if it took none
  * @param says maker, model and version as it names itself; empty if it never did
+ * @param clock how far its clock is off, where that is worth telling
  */
-public record Whereabouts(List<String> registered, String fetched, String says) {
+public record Whereabouts(List<String> registered, String fetched, String says, Optional<ClockSkew> clock) {
 
     public Whereabouts {
         registered = List.copyOf(registered);
@@ -42,7 +43,11 @@ public record Whereabouts(List<String> registered, String fetched, String says) 
                                 .map(line -> line.heard().get().agent())
                                 .filter(a -> !a.isEmpty())
                                 .findFirst()
-                                .orElse(""));
+                                .orElse(""),
+                newest.stream()
+                        .flatMap(line -> ClockSkew.of(line.heard().get()).stream())
+                        .findFirst()
+                        .filter(ClockSkew::isTelling));
     }
 
     /** All addresses without their ports, each once. */

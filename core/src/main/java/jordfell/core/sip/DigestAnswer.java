@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /**
  * What an Authorization header claims (RFC 7616 §3.4).
@@ -70,18 +71,29 @@ public record DigestAnswer(
 
     /** Whether this password gives this response. */
     public boolean fits(String method, String password) {
-        return MessageDigest.isEqual(
-                responseFor(method, password).getBytes(StandardCharsets.UTF_8),
-                response.toLowerCase(java.util.Locale.ROOT).getBytes(StandardCharsets.UTF_8));
+        return candidates(method).test(password);
+    }
+
+    /** The same for many passwords: what does not depend on them is worked out once. */
+    public Predicate<String> candidates(String method) {
+        String behind = behind(method);
+        byte[] wanted = response.toLowerCase(java.util.Locale.ROOT).getBytes(StandardCharsets.UTF_8);
+        return password -> MessageDigest.isEqual(with(password, behind).getBytes(StandardCharsets.UTF_8), wanted);
     }
 
     /** The response that this header would have with the given password (RFC 7616 §3.4.1, RFC 2617 §3.2.2.1). */
     public String responseFor(String method, String password) {
-        String ha1 = algorithm.hash(username + ":" + realm + ":" + password);
+        return with(password, behind(method));
+    }
+
+    private String with(String password, String behind) {
+        return algorithm.hash(algorithm.hash(username + ":" + realm + ":" + password) + behind);
+    }
+
+    /** What is hashed behind H(A1): the same for every password. */
+    private String behind(String method) {
         String ha2 = algorithm.hash(method + ":" + uri);
-        return qop.isEmpty()
-                ? algorithm.hash(ha1 + ":" + nonce + ":" + ha2)
-                : algorithm.hash(ha1 + ":" + nonce + ":" + nc + ":" + cnonce + ":" + qop + ":" + ha2);
+        return qop.isEmpty() ? ":" + nonce + ":" + ha2 : ":" + nonce + ":" + nc + ":" + cnonce + ":" + qop + ":" + ha2;
     }
 
     /** The header's value. */

@@ -6,6 +6,10 @@ import gov.nist.javax.sip.header.SIPHeader;
 import gov.nist.javax.sip.header.ViaList;
 import gov.nist.javax.sip.parser.ParserFactory;
 import java.text.ParseException;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -24,6 +28,12 @@ public final class SipHeaders {
 
     /** {@code <sip:2416@voice.example>;tag=…} without a name before it, a port or an escape. */
     private static final Pattern PLAIN = Pattern.compile("<sip:([A-Za-z0-9._+-]{1,64})@[A-Za-z0-9.-]{1,255}>(?:;.*)?");
+
+    private static final int LONGEST_DATE = 40;
+
+    /** The day has two digits, and the zone is always GMT (RFC 3261 §25.1, SIP-date). */
+    private static final DateTimeFormatter DATE =
+            DateTimeFormatter.ofPattern("EEE, dd MMM yyyy HH:mm:ss 'GMT'", Locale.ENGLISH);
 
     private SipHeaders() {}
 
@@ -82,6 +92,24 @@ public final class SipHeaders {
     public static long cseq(SipMessage message) {
         String number = message.first("CSeq").orElse("").split(" ", 2)[0];
         return number.matches("[0-9]{1,10}") ? Long.parseLong(number) : -1;
+    }
+
+    /** What the sender's clock says (RFC 3261 §20.17); empty if there is none to read. */
+    public static Optional<Instant> date(SipMessage message) {
+        return message.first("Date")
+                .filter(value -> value.length() <= LONGEST_DATE)
+                .flatMap(value -> {
+                    try {
+                        return Optional.of(Instant.from(DateTimeFormatter.RFC_1123_DATE_TIME.parse(value.strip())));
+                    } catch (DateTimeException e) {
+                        return Optional.empty();
+                    }
+                });
+    }
+
+    /** A moment as a Date header holds it. */
+    public static String date(Instant moment) {
+        return DATE.format(moment.atOffset(ZoneOffset.UTC));
     }
 
     /** Reads a bare URI such as a Request-URI. */

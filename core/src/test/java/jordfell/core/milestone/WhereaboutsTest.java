@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.SipTexts;
 import org.junit.jupiter.api.Test;
@@ -18,7 +19,7 @@ class WhereaboutsTest {
     @Test
     void nothingIsKnownOfADeviceThatWasNeverSeen() {
         Whereabouts where = Whereabouts.of(Milestones.NONE);
-        assertThat(where).isEqualTo(new Whereabouts(List.of(), "", ""));
+        assertThat(where).isEqualTo(new Whereabouts(List.of(), "", "", Optional.empty()));
         assertThat(where.hosts()).isEmpty();
     }
 
@@ -56,5 +57,36 @@ class WhereaboutsTest {
                         .orElse(null))
                 .isEqualTo(page);
         assertThat(Whereabouts.page(peer, List.of())).isEmpty();
+    }
+
+    private static Optional<String> clock(String date) {
+        String[] headers = date.isEmpty() ? new String[0] : new String[] {"Date: " + date};
+        return Whereabouts.of(Milestones.of(List.of(SipTexts.register(T, 1, "2416", "v.example", headers))))
+                .clock()
+                .map(ClockSkew::words);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            Mon, 02 Mar 2026 08:00:00 GMT |
+            Mon, 02 Mar 2026 08:00:29 GMT |
+            Mon, 02 Mar 2026 08:00:30 GMT | 30 s ahead
+            Mon, 02 Mar 2026 07:58:40 GMT | 1 min 20 s behind
+            Mon, 02 Mar 2026 06:00:00 GMT | 2 h behind
+            Mon, 02 Mar 2026 11:05:09 GMT | 3 h 5 min ahead
+            Sat, 01 Jan 2000 00:00:00 GMT | 9557 days 8 h behind
+            yesterday                     |
+            ''                            |
+            """)
+    void clockIsToldWhereItIsOffByMoreThanTheWay(String date, String words) {
+        assertThat(clock(date).orElse(null)).isEqualTo(words);
+    }
+
+    @Test
+    void clockIsTheNewestThatWasTold() {
+        Whereabouts where = Whereabouts.of(Milestones.of(List.of(
+                SipTexts.register(T, 1, "2416", "v.example", "Date: Mon, 02 Mar 2026 07:00:00 GMT"),
+                SipTexts.register(T.plusSeconds(60), 2, "2417", "v.example", "Date: Mon, 02 Mar 2026 08:01:00 GMT"))));
+        assertThat(where.clock()).isEmpty();
     }
 }

@@ -188,6 +188,7 @@ final class LineClient {
                 .with("CSeq", ++cseq + " REGISTER")
                 .with("Contact", phone.contact(this) + ";+sip.instance=\"<" + InstanceId.of(phone.mac()) + ">\"")
                 .with("Expires", Integer.toString(expires))
+                .with("Date", SipHeaders.date(phone.clock()))
                 .with("User-Agent", phone.userAgent());
         Optional<DigestChallenge> answering = fresh.or(() -> challenge);
         if (answering.isPresent()) {

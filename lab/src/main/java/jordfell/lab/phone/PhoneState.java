@@ -1,5 +1,6 @@
 package jordfell.lab.phone;
 
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
 import jordfell.core.identity.MacAddress;
@@ -12,6 +13,7 @@ import jordfell.core.identity.MacAddress;
  * @param site the site's part of the provisioning address, as DHCP told it
  * @param file the last file it took, empty when it is new
  * @param typed passwords typed by hand on the phone itself, by line
+ * @param clockOff by how much its clock is ahead of the time
  */
 public record PhoneState(
         MacAddress mac,
@@ -23,7 +25,8 @@ public record PhoneState(
         boolean cable,
         String file,
         String revision,
-        Map<Integer, String> typed) {
+        Map<Integer, String> typed,
+        Duration clockOff) {
 
     public PhoneState {
         typed = Map.copyOf(typed);
@@ -31,32 +34,38 @@ public record PhoneState(
 
     /** A phone out of its box. */
     public static PhoneState unboxed(MacAddress mac, String model, String firmware, String address, String site) {
-        return new PhoneState(mac, model, firmware, address, site, false, true, "", "", Map.of());
+        return new PhoneState(mac, model, firmware, address, site, false, true, "", "", Map.of(), Duration.ZERO);
     }
 
     public PhoneState powered(boolean on) {
-        return new PhoneState(mac, model, firmware, address, site, on, cable, file, revision, typed);
+        return new PhoneState(mac, model, firmware, address, site, on, cable, file, revision, typed, clockOff);
     }
 
     public PhoneState cable(boolean in) {
-        return new PhoneState(mac, model, firmware, address, site, powered, in, file, revision, typed);
+        return new PhoneState(mac, model, firmware, address, site, powered, in, file, revision, typed, clockOff);
     }
 
     /** With a new file, which overwrites whatever was typed by hand. */
     public PhoneState file(String text, String newRevision) {
-        return new PhoneState(mac, model, firmware, address, site, powered, cable, text, newRevision, Map.of());
+        return new PhoneState(
+                mac, model, firmware, address, site, powered, cable, text, newRevision, Map.of(), clockOff);
     }
 
     /** With other firmware. */
     public PhoneState firmware(String version) {
-        return new PhoneState(mac, model, version, address, site, powered, cable, file, revision, typed);
+        return new PhoneState(mac, model, version, address, site, powered, cable, file, revision, typed, clockOff);
     }
 
     /** With this password typed for a line. */
     public PhoneState typing(int line, String password) {
         Map<Integer, String> passwords = new HashMap<>(typed);
         passwords.put(line, password);
-        return new PhoneState(mac, model, firmware, address, site, powered, cable, file, revision, passwords);
+        return new PhoneState(mac, model, firmware, address, site, powered, cable, file, revision, passwords, clockOff);
+    }
+
+    /** Somebody sets its clock. */
+    public PhoneState clockOff(Duration ahead) {
+        return new PhoneState(mac, model, firmware, address, site, powered, cable, file, revision, typed, ahead);
     }
 
     @Override

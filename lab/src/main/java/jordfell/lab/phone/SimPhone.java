@@ -1,6 +1,7 @@
 package jordfell.lab.phone;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
@@ -103,6 +104,11 @@ public final class SimPhone {
         }
     }
 
+    /** Somebody sets its clock, so much ahead of the time; the phone tells it when it registers next. */
+    public void setClock(Duration ahead) {
+        change(state.clockOff(ahead));
+    }
+
     /** Somebody types a claim code; the phone asks with it at once. */
     public void typeClaim(String code) {
         files.typeClaim(code);
@@ -176,6 +182,11 @@ public final class SimPhone {
 
     String userAgent() {
         return state.model() + "/" + state.firmware();
+    }
+
+    /** What time it is by its own clock. */
+    Instant clock() {
+        return world.timeline().now().plus(state.clockOff());
     }
 
     String token() {

@@ -2,7 +2,7 @@ package jordfell.lab.registrar;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -92,7 +92,7 @@ public final class Registrar {
             for (Binding binding : List.copyOf(ofOne.values())) {
                 if (!binding.expiresAt().isAfter(now)) {
                     ofOne.remove(binding.key());
-                    outcome = outcome.and(moved(binding, Change.EXPIRED));
+                    outcome = outcome.and(BindingMoved.of(binding, Change.EXPIRED));
                 } else if (!binding.pingAt().isAfter(now)) {
                     ofOne.put(binding.key(), binding.pingedUntil(now.plus(ContactPinger.INTERVAL)));
                     outcome = outcome.and(pinger.ask(binding, now));
@@ -137,7 +137,7 @@ public final class Registrar {
     /** All contacts of this extension, the one that holds longest first. */
     public List<Contact> contacts(String domain, String number, Instant now) {
         return live(domain, number, now).stream()
-                .sorted(java.util.Comparator.comparing(Binding::expiresAt).reversed())
+                .sorted(Comparator.comparing(Binding::expiresAt).reversed())
                 .map(b -> new Contact(b.contact().uri(), b.source(), b.node(), b.expiresAt(), deviceOf(b.contact())))
                 .toList();
     }
@@ -180,7 +180,14 @@ public final class Registrar {
         }
         Optional<Outcome> refused = authenticate(node, request, source, policy.get(), account.get(), now);
         return refused.orElseGet(
-                () -> new BindingUpdate(policy.get(), account.get(), node, request, source, now).apply());
+                () -> bound(new BindingUpdate(policy.get(), account.get(), node, request, source, now)));
+    }
+
+    private Outcome bound(BindingUpdate update) {
+        String key = key(update.domain(), update.number());
+        BindingUpdate.Done done = update.applyTo(bindings.getOrDefault(key, Map.of()));
+        done.after().ifPresent(after -> bindings.put(key, after));
+        return done.outcome();
     }
 
     /** What stops this request for want of authentication; empty when it may go on. */
@@ -220,135 +227,12 @@ public final class Registrar {
         return Outcome.send(node, Responses.destination(request, source), response);
     }
 
-    private static BindingMoved moved(Binding binding, Change change) {
-        return new BindingMoved(
-                binding.domain(),
-                binding.number(),
-                binding.contact(),
-                binding.source(),
-                change,
-                binding.node(),
-                binding.expiresAt());
-    }
-
     private static String key(String domain, String number) {
         return number + "@" + domain.toLowerCase(Locale.ROOT);
     }
 
-    /** Steps 6 to 8 of RFC 3261 §10.3 for one authenticated request: all its contacts, or none. */
-    private final class BindingUpdate {
-
-        private final Policy policy;
-        private final Account account;
-        private final String node;
-        private final SipMessage request;
-        private final Endpoint source;
-        private final Instant now;
-        private final Map<String, Binding> after;
-        private final List<RegistrarEvent> events = new ArrayList<>();
-
-        BindingUpdate(Policy policy, Account account, String node, SipMessage request, Endpoint source, Instant now) {
-            this.policy = policy;
-            this.account = account;
-            this.node = node;
-            this.request = request;
-            this.source = source;
-            this.now = now;
-            this.after = new LinkedHashMap<>(bindings.getOrDefault(key(policy.domain(), account.number()), Map.of()));
-        }
-
-        Outcome apply() {
-            List<SipAddress> contacts = SipHeaders.contacts(request);
-            boolean everything = contacts.stream().anyMatch(c -> c.host().equals("*"));
-            if (contacts.isEmpty() && request.first("Contact").isPresent()
-                    || everything && (contacts.size() > 1 || requestedExpiry(contacts.get(0)) != 0)) {
-                return reply(node, request, source, 400);
-            }
-            if (everything) {
-                after.values().forEach(b -> events.add(moved(b, Change.REMOVED)));
-                after.clear();
-            } else {
-                for (SipAddress contact : contacts) {
-                    Optional<Outcome> refused = take(contact);
-                    if (refused.isPresent()) {
-                        return refused.get();
-                    }
-                }
-            }
-            bindings.put(key(policy.domain(), account.number()), after);
-            return accepted();
-        }
-
-        private Optional<Outcome> take(SipAddress contact) {
-            int requested = requestedExpiry(contact);
-            String key = contact.param("+sip.instance").orElse(contact.uri());
-            Binding before = after.get(key);
-            String callId = request.first("Call-ID").orElseThrow();
-            long cseq = SipHeaders.cseq(request);
-            if (before != null && before.callId().equals(callId) && cseq <= before.cseq()) {
-                return Optional.of(reply(node, request, source, 500)); // §10.3 step 7: out of order
-            }
-            if (requested == 0) {
-                if (before != null) {
-                    after.remove(key);
-                    events.add(moved(before, Change.REMOVED));
-                }
-                return Optional.empty();
-            }
-            int granted = policy.expiry().grant(requested);
-            if (granted < 0) {
-                SipMessage tooBrief = Responses.to(request, source, 423)
-                        .with("Min-Expires", Integer.toString(policy.expiry().min()));
-                return Optional.of(Outcome.send(node, Responses.destination(request, source), tooBrief));
-            }
-            if (before == null && after.size() >= account.contactLimit()) {
-                SipMessage full = Responses.to(request, source, 403)
-                        .with(
-                                "Warning",
-                                "399 " + node + " \"" + account.contactLimit() + " contacts are bound already\"");
-                return Optional.of(Outcome.send(node, Responses.destination(request, source), full));
-            }
-            Binding binding = new Binding(
-                    policy.domain(),
-                    account.number(),
-                    key,
-                    contact,
-                    source,
-                    node,
-                    callId,
-                    cseq,
-                    now.plusSeconds(granted),
-                    before == null ? now.plus(ContactPinger.FIRST) : before.pingAt());
-            after.put(key, binding);
-            events.add(moved(binding, before == null ? Change.ADDED : Change.REFRESHED));
-            return Optional.empty();
-        }
-
-        /** The contact's own wish, else the message's, else the domain's usual time (§10.3 step 7). */
-        private int requestedExpiry(SipAddress contact) {
-            String wish =
-                    contact.param("expires").or(() -> request.first("Expires")).orElse("");
-            return wish.matches("[0-9]{1,9}")
-                    ? Integer.parseInt(wish)
-                    : policy.expiry().usual();
-        }
-
-        private Outcome accepted() {
-            SipMessage ok = Responses.to(request, source, 200);
-            for (Binding binding : after.values()) {
-                long left = Duration.between(now, binding.expiresAt()).toSeconds();
-                String instance = binding.contact()
-                        .param("+sip.instance")
-                        .map(i -> ";+sip.instance=\"" + i + "\"")
-                        .orElse("");
-                ok = ok.with("Contact", "<" + binding.contact().uri() + ">" + instance + ";expires=" + left);
-            }
-            return new Outcome(List.of(new Outcome.Outgoing(node, Responses.destination(request, source), ok)), events);
-        }
-    }
-
     /** The device behind a contact, where its instance says so. */
-    public static Optional<jordfell.core.identity.MacAddress> deviceOf(SipAddress contact) {
+    public static Optional<MacAddress> deviceOf(SipAddress contact) {
         return InstanceId.macIn(contact);
     }
 }

@@ -27,7 +27,19 @@ public sealed interface RegistrarEvent {
             Change change,
             String node,
             Instant expiresAt)
-            implements RegistrarEvent {}
+            implements RegistrarEvent {
+
+        static BindingMoved of(Binding binding, Change change) {
+            return new BindingMoved(
+                    binding.domain(),
+                    binding.number(),
+                    binding.contact(),
+                    binding.source(),
+                    change,
+                    binding.node(),
+                    binding.expiresAt());
+        }
+    }
 
     /** A contact was asked whether it is there, and answered or did not. */
     record ContactPinged(String domain, String number, SipAddress contact, String node, boolean answered)

@@ -10,7 +10,7 @@ import jordfell.core.identity.MacAddress;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeRow;
 import jordfell.core.path.Standing;
-import jordfell.server.intake.Sheets;
+import jordfell.server.intake.Enrolling;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.lab.LabService;
 import jordfell.server.records.Device;
@@ -43,7 +43,7 @@ public class DemoScenario {
     private final DemoLinks links;
     private final DemoTrouble trouble;
     private final DeviceStore devices;
-    private final Sheets sheets;
+    private final Enrolling enrolling;
     private final ReleaseService releases;
     private final LabService lab;
 
@@ -56,7 +56,7 @@ public class DemoScenario {
             DemoLinks links,
             DemoTrouble trouble,
             DeviceStore devices,
-            Sheets sheets,
+            Enrolling enrolling,
             ReleaseService releases,
             LabService lab) {
         this.jdbc = jdbc;
@@ -67,7 +67,7 @@ public class DemoScenario {
         this.links = links;
         this.trouble = trouble;
         this.devices = devices;
-        this.sheets = sheets;
+        this.enrolling = enrolling;
         this.releases = releases;
         this.lab = lab;
     }
@@ -116,7 +116,7 @@ public class DemoScenario {
 
     /** A box that has not come, and one that lies on the shelf. */
     private void waitingAndSpare() {
-        sheets.enrol(
+        enrolling.enrol(
                 List.of(
                         new IntakeRow(Map.of(
                                 IntakeColumn.DEVICE, "claim",
@@ -140,7 +140,8 @@ public class DemoScenario {
     private void enrolAndRelease(List<CSVRecord> all, String siteName, String reason) {
         List<CSVRecord> rows =
                 all.stream().filter(r -> r.get("site").equals(siteName)).toList();
-        List<Long> ids = sheets.enrol(rows.stream().map(DemoScenario::intakeRow).toList(), reason)
+        List<Long> ids = enrolling
+                .enrol(rows.stream().map(DemoScenario::intakeRow).toList(), reason)
                 .deviceIds();
         List<Long> ready = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {

@@ -13,6 +13,7 @@ import jordfell.core.diagnosis.Certainty;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.MatchSheet;
 import jordfell.core.diagnosis.Remedy;
+import jordfell.core.milestone.ClockSkew;
 import jordfell.core.milestone.Whereabouts;
 import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
@@ -146,8 +147,16 @@ record DeviceSheet(
      * Where it was heard from, and what it says it is.
      *
      * @param macMaker whose block its MAC lies in; empty if nobody's on record
+     * @param clock how far its clock is off; empty if it is right, or does not say
+     * @param clockSeenAt when that was seen
      */
-    record WhereView(List<PlaceView> registered, @Nullable PlaceView fetched, String says, String macMaker) {}
+    record WhereView(
+            List<PlaceView> registered,
+            @Nullable PlaceView fetched,
+            String says,
+            String macMaker,
+            String clock,
+            @Nullable Instant clockSeenAt) {}
 
     /** @param page the phone's own page; empty if the address is not one of its site's networks */
     record PlaceView(String address, String page) {}
@@ -233,7 +242,9 @@ record DeviceSheet(
                 where.registered().stream().map(peer -> place(peer, networks)).toList(),
                 where.fetched().isEmpty() ? null : place(where.fetched(), networks),
                 where.says(),
-                opened.macMaker());
+                opened.macMaker(),
+                where.clock().map(ClockSkew::words).orElse(""),
+                where.clock().map(ClockSkew::at).orElse(null));
     }
 
     private static PlaceView place(String address, List<String> networks) {

@@ -31,10 +31,10 @@ class EnrolController {
             @Nullable Map<String, String> defaults,
             @Nullable List<Map<String, String>> rows) {}
 
-    private final Sheets sheets;
+    private final Enrolling enrolling;
 
-    EnrolController(Sheets sheets) {
-        this.sheets = sheets;
+    EnrolController(Enrolling enrolling) {
+        this.enrolling = enrolling;
     }
 
     @PostMapping
@@ -46,7 +46,7 @@ class EnrolController {
                     "/rows", "There are " + rows.size() + " rows.", "1 to " + MOST_ROWS + " go at once.");
         }
         IntakeRow defaults = row(wish.defaults() == null ? Map.of() : wish.defaults());
-        Batches.Enrolled done = sheets.enrol(
+        Batches.Enrolled done = enrolling.enrol(
                 rows.stream().map(r -> row(r).withDefaults(defaults.cells())).toList(),
                 wish.name() == null ? "" : wish.name());
         return done;

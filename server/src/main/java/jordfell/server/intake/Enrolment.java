@@ -5,13 +5,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import jordfell.core.catalogue.DeviceModel;
@@ -19,20 +14,16 @@ import jordfell.core.identity.ClaimCode;
 import jordfell.core.intake.EnrolPlan;
 import jordfell.core.intake.EnrolPlan.LinePlan;
 import jordfell.core.roster.Kit;
-import jordfell.core.roster.Pin;
-import jordfell.core.roster.SipPassword;
 import jordfell.server.change.Kept;
 import jordfell.server.change.Recording;
 import jordfell.server.device.Softphones;
 import jordfell.server.records.DeviceStateStore;
 import jordfell.server.records.DeviceStore;
-import jordfell.server.records.Extension;
-import jordfell.server.records.PersonStore.Person;
 import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** Writes what ready rows plan: people, extensions, devices and lines, each kind in one go. */
+/** Writes what ready rows plan, each kind in one go: people and extensions, then devices and their lines. */
 @Component
 class Enrolment {
 
@@ -45,12 +36,14 @@ class Enrolment {
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
 
     private final IntakeStores stores;
+    private final EnrolledRoster roster;
     private final DeviceStateStore states;
     private final InstantSource clock;
     private final SecureRandom random = new SecureRandom();
 
-    Enrolment(IntakeStores stores, DeviceStateStore states, InstantSource clock) {
+    Enrolment(IntakeStores stores, EnrolledRoster roster, DeviceStateStore states, InstantSource clock) {
         this.stores = stores;
+        this.roster = roster;
         this.states = states;
         this.clock = clock;
     }
@@ -64,21 +57,19 @@ class Enrolment {
     record Written(List<Long> devices, List<Long> changed, int extensions, int people) {}
 
     Written write(List<EnrolPlan> plans, long batchId, Recording recording) {
-        Map<String, Long> people = makePeople(plans, recording);
-        Map<String, Long> extensions = makeExtensions(plans, people, recording);
-        givePeopleTheirExtensions(plans, people, recording);
+        EnrolledRoster.Made made = roster.write(plans, recording);
         List<EnrolPlan> fresh =
                 plans.stream().filter(p -> p.existing().isEmpty()).toList();
         List<Long> devices = new ArrayList<>(makeDevices(fresh, batchId));
-        bind(fresh, devices, extensions);
+        bind(fresh, devices, made);
         List<EnrolPlan> withSoftphone =
                 fresh.stream().filter(EnrolPlan::softphone).toList();
-        List<Long> softphones = makeSoftphones(withSoftphone, batchId, extensions);
+        List<Long> softphones = makeSoftphones(withSoftphone, batchId, made);
         devices.addAll(softphones);
         recording.made(Kept.DEVICE, devices);
         List<Long> changed =
-                change(plans.stream().filter(p -> p.existing().isPresent()).toList(), extensions, recording);
-        return new Written(devices, changed, (int) made(plans), people.size());
+                change(plans.stream().filter(p -> p.existing().isPresent()).toList(), made, recording);
+        return new Written(devices, changed, (int) made(plans), made.people().size());
     }
 
     private static long made(List<EnrolPlan> plans) {
@@ -86,104 +77,6 @@ class Enrolment {
                 .flatMap(p -> p.lines().stream())
                 .filter(LinePlan::makes)
                 .count();
-    }
-
-    /** Ids of the people that were made, by domain and name. */
-    private Map<String, Long> makePeople(List<EnrolPlan> plans, Recording recording) {
-        Map<String, Person> wanted = new LinkedHashMap<>();
-        for (EnrolPlan plan : plans) {
-            plan.person()
-                    .filter(p -> p.id().isEmpty())
-                    .ifPresent(p -> wanted.putIfAbsent(
-                            key(plan, p),
-                            new Person(
-                                    0,
-                                    plan.domainId(),
-                                    p.name(),
-                                    "",
-                                    "",
-                                    "",
-                                    "",
-                                    "",
-                                    plan.kitId(),
-                                    Optional.empty(),
-                                    1)));
-        }
-        List<Long> ids = stores.people().addAll(List.copyOf(wanted.values()));
-        Map<String, Long> byKey = new HashMap<>();
-        int i = 0;
-        for (String key : wanted.keySet()) {
-            byKey.put(key, ids.get(i++));
-        }
-        recording.made(Kept.PERSON, ids);
-        return byKey;
-    }
-
-    /** Ids of the extensions that were made, by domain and number. */
-    private Map<String, Long> makeExtensions(List<EnrolPlan> plans, Map<String, Long> people, Recording recording) {
-        Map<Long, Optional<Kit>> kits = new HashMap<>();
-        Map<Long, Integer> limits = new HashMap<>();
-        Map<String, Integer> fields = new HashMap<>();
-        stores.models().all().forEach(m -> fields.put(m.id(), m.passwordField()));
-        List<Extension> wanted = new ArrayList<>();
-        List<String> passwords = new ArrayList<>();
-        List<Integer> pinDigits = new ArrayList<>();
-        for (EnrolPlan plan : plans) {
-            Optional<Kit> kit = plan.kitId().flatMap(id -> kits.computeIfAbsent(id, stores.kits()::find));
-            int limit = kit.map(Kit::contactLimit)
-                    .orElseGet(() -> limits.computeIfAbsent(
-                            plan.domainId(), id -> stores.domains().get(id).contactLimit()));
-            for (LinePlan line : plan.lines()) {
-                if (line.makes()) {
-                    wanted.add(extension(plan, line, kit, limit, people));
-                    passwords.add(SipPassword.generate(random, Objects.requireNonNull(fields.get(plan.modelId()))));
-                    pinDigits.add(kit.map(Kit::pinDigits).orElse(0));
-                }
-            }
-        }
-        List<Long> ids = stores.extensions().addAll(wanted, passwords);
-        Map<String, Long> byKey = new HashMap<>();
-        for (int i = 0; i < ids.size(); i++) {
-            byKey.put(wanted.get(i).domainId() + ":" + wanted.get(i).number(), ids.get(i));
-            if (pinDigits.get(i) > 0) {
-                stores.extensions()
-                        .setPin(ids.get(i), Pin.generate(random, wanted.get(i).number(), pinDigits.get(i)));
-            }
-        }
-        recording.made(Kept.EXTENSION, ids);
-        return byKey;
-    }
-
-    private static Extension extension(
-            EnrolPlan plan, LinePlan line, Optional<Kit> kit, int limit, Map<String, Long> people) {
-        return new Extension(
-                0,
-                plan.domainId(),
-                line.number(),
-                line.displayName().isBlank() ? line.number() : line.displayName(),
-                personId(plan, people),
-                line.authUser(),
-                limit,
-                kit.map(Kit::outside).orElse(false),
-                kit.map(Kit::permissionClass).orElse(""),
-                line.outgoing(),
-                1);
-    }
-
-    /** An extension that was there and nobody's becomes the person's. */
-    private void givePeopleTheirExtensions(List<EnrolPlan> plans, Map<String, Long> people, Recording recording) {
-        for (EnrolPlan plan : plans) {
-            Optional<Long> person = personId(plan, people);
-            Optional<Long> first = plan.lines().stream().findFirst().flatMap(LinePlan::extensionId);
-            if (person.isEmpty() || first.isEmpty()) {
-                continue;
-            }
-            Extension extension = stores.extensions().find(first.get()).orElseThrow();
-            if (extension.personId().isEmpty()) {
-                recording.changing(Kept.EXTENSION, extension.id());
-                stores.extensions().setPerson(extension.id(), person.get());
-            }
-        }
     }
 
     private List<Long> makeDevices(List<EnrolPlan> plans, long batchId) {
@@ -221,7 +114,7 @@ class Enrolment {
         }
     }
 
-    private void bind(List<EnrolPlan> plans, List<Long> devices, Map<String, Long> extensions) {
+    private void bind(List<EnrolPlan> plans, List<Long> devices, EnrolledRoster.Made roster) {
         List<@Nullable Object[]> lines = new ArrayList<>();
         List<String> numbers = new ArrayList<>();
         List<Boolean> claimed = new ArrayList<>();
@@ -231,8 +124,7 @@ class Enrolment {
                 lines.add(new @Nullable Object[] {devices.get(i), 1, null});
             }
             for (LinePlan line : plan.lines()) {
-                lines.add(
-                        new @Nullable Object[] {devices.get(i), line.position(), extensionId(plan, line, extensions)});
+                lines.add(new @Nullable Object[] {devices.get(i), line.position(), roster.extensionId(plan, line)});
             }
             numbers.add(
                     plan.lines().isEmpty()
@@ -246,7 +138,7 @@ class Enrolment {
         states.putFresh(devices, numbers, claimed);
     }
 
-    private List<Long> makeSoftphones(List<EnrolPlan> plans, long batchId, Map<String, Long> extensions) {
+    private List<Long> makeSoftphones(List<EnrolPlan> plans, long batchId, EnrolledRoster.Made roster) {
         List<Long> ids = new ArrayList<>();
         for (EnrolPlan plan : plans) {
             LinePlan line = plan.lines().get(0);
@@ -260,7 +152,7 @@ class Enrolment {
                             plan.siteId(),
                             kit.flatMap(k -> k.templateFor(model.kind())),
                             plan.label(),
-                            extensionId(plan, line, extensions),
+                            roster.extensionId(plan, line),
                             plan.kitId(),
                             Optional.of(batchId)),
                     clock.instant(),
@@ -273,7 +165,7 @@ class Enrolment {
         return ids;
     }
 
-    private List<Long> change(List<EnrolPlan> plans, Map<String, Long> extensions, Recording recording) {
+    private List<Long> change(List<EnrolPlan> plans, EnrolledRoster.Made roster, Recording recording) {
         List<Long> ids = new ArrayList<>();
         for (EnrolPlan plan : plans) {
             long id = plan.existing().orElseThrow();
@@ -295,24 +187,11 @@ class Enrolment {
                                 id,
                                 plan.lines().stream()
                                         .map(l -> new DeviceStore.Line(
-                                                l.position(), Optional.of(extensionId(plan, l, extensions))))
+                                                l.position(), Optional.of(roster.extensionId(plan, l))))
                                         .toList());
             }
             ids.add(id);
         }
         return ids;
-    }
-
-    private static long extensionId(EnrolPlan plan, LinePlan line, Map<String, Long> extensions) {
-        return line.extensionId()
-                .orElseGet(() -> Objects.requireNonNull(extensions.get(plan.domainId() + ":" + line.number())));
-    }
-
-    private static Optional<Long> personId(EnrolPlan plan, Map<String, Long> people) {
-        return plan.person().map(p -> p.id().orElseGet(() -> Objects.requireNonNull(people.get(key(plan, p)))));
-    }
-
-    private static String key(EnrolPlan plan, EnrolPlan.PersonPlan person) {
-        return plan.domainId() + ":" + person.apart() + ":" + person.name().toLowerCase(Locale.ROOT);
     }
 }

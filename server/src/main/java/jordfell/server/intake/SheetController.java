@@ -32,9 +32,13 @@ class SheetController {
     record Name(@Nullable String name) {}
 
     private final Sheets sheets;
+    private final SheetFiles files;
+    private final Enrolling enrolling;
 
-    SheetController(Sheets sheets) {
+    SheetController(Sheets sheets, SheetFiles files, Enrolling enrolling) {
         this.sheets = sheets;
+        this.files = files;
+        this.enrolling = enrolling;
     }
 
     @GetMapping
@@ -44,7 +48,7 @@ class SheetController {
                 done.orElseGet(() -> new Sheets.Checked(sheets.written(who.login()), List.of())),
                 done.isPresent(),
                 done.isPresent() ? 0 : sheets.progress(who.login()).done(),
-                sheets.reading(who.login()),
+                files.reading(who.login()),
                 sheets.canBringBack(who.login()));
     }
 
@@ -87,7 +91,7 @@ class SheetController {
     @PostMapping("/enrol")
     @ResponseStatus(HttpStatus.CREATED)
     Batches.Enrolled enrol(@AuthenticationPrincipal SignedIn who, @RequestBody Name wish) {
-        return sheets.enrol(who.login(), wish.name() == null ? "" : wish.name());
+        return enrolling.enrol(who.login(), wish.name() == null ? "" : wish.name());
     }
 
     @DeleteMapping

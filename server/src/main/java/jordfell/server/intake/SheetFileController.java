@@ -27,10 +27,10 @@ class SheetFileController {
 
     record Encoding(@Nullable String encoding) {}
 
-    private final Sheets sheets;
+    private final SheetFiles files;
 
-    SheetFileController(Sheets sheets) {
-        this.sheets = sheets;
+    SheetFileController(SheetFiles files) {
+        this.files = files;
     }
 
     /** Takes a file as it is; its name stands in the address. */
@@ -47,7 +47,7 @@ class SheetFileController {
             throw RefusedException.field("/file", refused.reason(), refused.hint());
         }
         byte[] bytes = request.getInputStream().readNBytes(TableReader.MOST_BYTES + 1);
-        sheets.file(who.login(), name.substring(0, Math.min(200, name.length())), bytes, instead);
+        files.file(who.login(), name.substring(0, Math.min(200, name.length())), bytes, instead);
     }
 
     @PutMapping("/mapping")
@@ -57,13 +57,13 @@ class SheetFileController {
         if (wish.fields() != null) {
             wish.fields().forEach(f -> fields.add(f == null ? "" : f));
         }
-        sheets.map(who.login(), fields, wish.headings());
+        files.map(who.login(), fields, wish.headings());
     }
 
     /** Says how the file's letters are to be read. */
     @PutMapping("/encoding")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void readAs(@AuthenticationPrincipal SignedIn who, @RequestBody Encoding wish) {
-        sheets.readAs(who.login(), wish.encoding() == null ? "" : wish.encoding());
+        files.readAs(who.login(), wish.encoding() == null ? "" : wish.encoding());
     }
 }

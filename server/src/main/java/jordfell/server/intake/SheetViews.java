@@ -102,7 +102,7 @@ final class SheetViews {
             Sheets.Checked checked,
             boolean looked,
             int done,
-            Optional<Sheets.FileReading> reading,
+            Optional<SheetFiles.FileReading> reading,
             boolean canBringBack) {
         Sheet sheet = checked.sheet();
         return new SheetView(

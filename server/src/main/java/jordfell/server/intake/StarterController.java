@@ -40,14 +40,15 @@ class StarterController {
 
     record Started(long actId, long personId, List<Long> deviceIds) {}
 
-    private final Sheets sheets;
+    private final Enrolling enrolling;
     private final KitStore kits;
     private final SiteStore sites;
     private final ExtensionStore extensions;
     private final IntakeStores stores;
 
-    StarterController(Sheets sheets, KitStore kits, SiteStore sites, ExtensionStore extensions, IntakeStores stores) {
-        this.sheets = sheets;
+    StarterController(
+            Enrolling enrolling, KitStore kits, SiteStore sites, ExtensionStore extensions, IntakeStores stores) {
+        this.enrolling = enrolling;
         this.kits = kits;
         this.sites = sites;
         this.extensions = extensions;
@@ -81,7 +82,7 @@ class StarterController {
         cells.put(IntakeColumn.KIT, kit.name());
         cells.put(IntakeColumn.SITE, site.name());
         cells.put(IntakeColumn.EXTENSION, "draw");
-        Batches.Enrolled done = sheets.enrol(List.of(new IntakeRow(cells)), name);
+        Batches.Enrolled done = enrolling.enrol(List.of(new IntakeRow(cells)), name);
         long person = done.deviceIds().stream()
                 .flatMap(id -> stores.devices().lines(id).stream())
                 .flatMap(l -> l.extensionId().stream())

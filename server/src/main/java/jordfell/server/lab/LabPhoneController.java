@@ -1,5 +1,6 @@
 package jordfell.server.lab;
 
+import java.time.Duration;
 import java.util.Optional;
 import java.util.function.Consumer;
 import jordfell.core.identity.MacAddress;
@@ -29,6 +30,11 @@ class LabPhoneController {
 
     record ClaimWish(@Nullable String code) {}
 
+    /** @param ahead seconds by which the clock is ahead of the time; negative for behind */
+    record ClockWish(long ahead) {}
+
+    private static final Duration FURTHEST = Duration.ofDays(20_000);
+
     private final LabService lab;
     private final Changes changes;
 
@@ -45,6 +51,17 @@ class LabPhoneController {
     @PutMapping("/cable")
     void cable(@PathVariable String mac, @RequestBody Switch wish) {
         act(mac, phone -> phone.cable(wish.on()));
+    }
+
+    /** Somebody sets the clock of the phone, rightly or wrongly. */
+    @PutMapping("/clock")
+    void clock(@PathVariable String mac, @RequestBody ClockWish wish) {
+        Duration ahead = Duration.ofSeconds(wish.ahead());
+        if (ahead.abs().compareTo(FURTHEST) > 0) {
+            throw RefusedException.field(
+                    "/ahead", "No clock is " + ahead.toDays() + " days off.", "At most 20,000 days, in seconds.");
+        }
+        act(mac, phone -> phone.setClock(ahead));
     }
 
     @PostMapping("/restart")

@@ -30,6 +30,8 @@ import jordfell.server.history.ObservationLog;
 import jordfell.server.jdbc.StoreAwayException;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.provision.FetchAccess;
+import jordfell.server.provision.PhoneAnswer;
+import jordfell.server.provision.PhoneRequest;
 import jordfell.server.provision.Provisioning;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.LabPhoneStore;
@@ -212,7 +214,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
     }
 
     private void askDirectly(ConfigSource.Request request, Consumer<ConfigSource.Answer> taker) {
-        Provisioning.Answer answer = provisioning.answer(Provisioning.Request.byHttp(
+        PhoneAnswer answer = provisioning.answer(PhoneRequest.byHttp(
                 request.site(),
                 request.file(),
                 request.revision(),

@@ -16,7 +16,7 @@ final class PhoneAnswers {
 
     private PhoneAnswers() {}
 
-    static void write(Provisioning.Answer answer, HttpServletResponse response) throws IOException {
+    static void write(PhoneAnswer answer, HttpServletResponse response) throws IOException {
         response.setStatus(answer.status());
         response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
         if (answer.status() == 401) {

@@ -31,39 +31,6 @@ import org.springframework.stereotype.Component;
 @Component
 public class Provisioning {
 
-    /**
-     * What is answered; the body is the file with status 200, a reason with 403, and else empty.
-     *
-     * @param tag the entity tag (RFC 9110 §8.8.3): the revision, and after a re-send which one it is
-     * @param taking who takes the file, to be told by {@link #delivered} once its last byte is gone
-     */
-    public record Answer(
-            int status, String revision, String tag, String contentType, String body, Optional<Taking> taking) {
-        static final Answer NOT_FOUND = without(404, "");
-
-        /** Name and password are asked for, or other ones than those that came. */
-        static final Answer NOT_PROVEN = without(401, "");
-
-        /** Whoever tries addresses is asked to wait. */
-        static final Answer SLOWED = without(429, "");
-
-        static Answer refused(String reason) {
-            return without(403, reason);
-        }
-
-        private static Answer without(int status, String reason) {
-            return new Answer(status, "", "", "text/plain;charset=UTF-8", reason, Optional.empty());
-        }
-
-        @Override
-        public String toString() {
-            return "Answer[" + status + "]";
-        }
-    }
-
-    /** A device that takes its file. */
-    record Taking(long deviceId, MacAddress mac, Request request) {}
-
     private static final String OUTSIDE = "This address is outside of the site.";
 
     private final SiteStore sites;
@@ -113,61 +80,25 @@ public class Provisioning {
     }
 
     /**
-     * A request for a file.
-     *
-     * @param has the tag of the file that the phone says it has, or empty
-     * @param claim the claim code that somebody typed on the phone, or empty
-     * @param credentials the name and password that came with it
-     * @param way by which it came
-     */
-    public record Request(
-            String site,
-            String file,
-            String has,
-            String userAgent,
-            String source,
-            String claim,
-            Optional<FetchAccess.Credentials> credentials,
-            FetchAccess.Way way) {
-
-        /** A request by HTTP. */
-        public static Request byHttp(
-                String site,
-                String file,
-                String has,
-                String userAgent,
-                String source,
-                String claim,
-                Optional<FetchAccess.Credentials> credentials) {
-            return new Request(site, file, has, userAgent, source, claim, credentials, FetchAccess.Way.HTTP);
-        }
-
-        /** A request by TFTP, which carries nothing but the name of a file. */
-        public static Request byTftp(String site, String file, String source) {
-            return new Request(site, file, "", "TFTP", source, "", Optional.empty(), FetchAccess.Way.TFTP);
-        }
-    }
-
-    /**
      * Answers one request. Whoever can't prove to be the phone is answered alike for every address, enrolled or not, so
      * that nothing is learnt by trying them.
      */
-    public Answer answer(Request request) {
+    public PhoneAnswer answer(PhoneRequest request) {
         Optional<Site> site = sites.byToken(request.site());
         Optional<MacAddress> mac = Dialects.macIn(request.file());
         if (site.isEmpty() || mac.isEmpty()) {
-            return Answer.NOT_FOUND; // a guess: not worth a record of its own
+            return PhoneAnswer.NOT_FOUND; // a guess: not worth a record of its own
         }
         Optional<Device> device = devices.byMac(mac.get());
         if (device.isEmpty()) {
-            Optional<Answer> refused = stranger(request, site.get(), mac.get());
+            Optional<PhoneAnswer> refused = stranger(request, site.get(), mac.get());
             if (refused.isPresent()) {
                 return refused.get();
             }
             device = devices.byMac(mac.get());
         }
         Device known = device.orElseThrow();
-        Answer answer = answer(known, site.get(), request);
+        PhoneAnswer answer = answer(known, site.get(), request);
         if (answer.taking().isEmpty()) {
             asked(mac.get(), request, answer);
         }
@@ -175,7 +106,7 @@ public class Provisioning {
     }
 
     /** The file of this answer has reached whoever asked. */
-    public void delivered(Answer answer) {
+    public void delivered(PhoneAnswer answer) {
         answer.taking().ifPresent(taking -> {
             door.delivered(taking.deviceId(), taking.request().source());
             asked(taking.mac(), taking.request(), answer);
@@ -189,7 +120,7 @@ public class Provisioning {
         });
     }
 
-    private void asked(MacAddress mac, Request request, Answer answer) {
+    private void asked(MacAddress mac, PhoneRequest request, PhoneAnswer answer) {
         log.observed(
                 "",
                 Optional.of(mac),
@@ -203,7 +134,7 @@ public class Provisioning {
     }
 
     /** A device asks for the next firmware on its way; only for its own, and under the same conditions as its file. */
-    FirmwareAnswer firmware(Request request) {
+    FirmwareAnswer firmware(PhoneRequest request) {
         Optional<Site> site = sites.byToken(request.site());
         Optional<MacAddress> mac = Dialects.macIn(request.file());
         if (site.isEmpty() || mac.isEmpty()) {
@@ -235,7 +166,7 @@ public class Provisioning {
     }
 
     /** Whether whoever asks is given this device's files; what can't prove itself is watched for guessing. */
-    private FetchAccess.Decision decide(Site site, MacAddress mac, Optional<Device> device, Request request) {
+    private FetchAccess.Decision decide(Site site, MacAddress mac, Optional<Device> device, PhoneRequest request) {
         FetchAccess.Decision decision = device.map(
                         d -> access.decide(site, d.id(), request.source(), request.way(), request.credentials()))
                 .orElseGet(() -> new FetchAccess.Decision(
@@ -248,21 +179,21 @@ public class Provisioning {
         return decision;
     }
 
-    private Answer refusal(FetchAccess.Decision decision, MacAddress mac, Request request) {
+    private PhoneAnswer refusal(FetchAccess.Decision decision, MacAddress mac, PhoneRequest request) {
         if (request.credentials().isPresent()) {
             guessers.wrongPassword(request.source());
         }
         if (guessers.asks(request.source(), mac) || guessers.isGuessing(request.source())) {
             changes.tell(Subject.KNOCK);
-            return Answer.SLOWED;
+            return PhoneAnswer.SLOWED;
         }
-        return decision.verdict() == Verdict.OUTSIDE ? Answer.refused(OUTSIDE) : Answer.NOT_PROVEN;
+        return decision.verdict() == Verdict.OUTSIDE ? PhoneAnswer.refused(OUTSIDE) : PhoneAnswer.NOT_PROVEN;
     }
 
     /** A MAC that is not enrolled knocks, unless it claims a record that waits; empty when it did. */
-    private Optional<Answer> stranger(Request request, Site site, MacAddress mac) {
-        Answer refusal = refusal(decide(site, mac, Optional.empty(), request), mac, request);
-        if (refusal.status() == Answer.SLOWED.status() || knocks.blocked(mac)) {
+    private Optional<PhoneAnswer> stranger(PhoneRequest request, Site site, MacAddress mac) {
+        PhoneAnswer refusal = refusal(decide(site, mac, Optional.empty(), request), mac, request);
+        if (refusal.status() == PhoneAnswer.SLOWED.status() || knocks.blocked(mac)) {
             return Optional.of(refusal);
         }
         Optional<String> why = request.claim().isEmpty() ? Optional.empty() : claims.claim(site, mac, request.claim());
@@ -274,10 +205,10 @@ public class Provisioning {
                 mac, site.id(), request.file(), request.userAgent(), request.source(), clock.instant()));
         why.ifPresent(reason -> knocks.claimRefused(mac, reason));
         changes.tell(Subject.KNOCK);
-        return Optional.of(why.map(Answer::refused).orElse(refusal));
+        return Optional.of(why.map(PhoneAnswer::refused).orElse(refusal));
     }
 
-    private Answer answer(Device device, Site site, Request request) {
+    private PhoneAnswer answer(Device device, Site site, PhoneRequest request) {
         MacAddress mac = device.mac().orElseThrow();
         Optional<Family> family = dialects.find(device.model().family()).map(Dialect::family);
         Optional<ReleaseStore.Released> released = releases.latestBody(device.id());
@@ -286,25 +217,25 @@ public class Provisioning {
                 device.siteId() == site.id() && device.standing() == Standing.IN_USE && own && released.isPresent();
         FetchAccess.Decision decision = decide(site, mac, there ? Optional.of(device) : Optional.empty(), request);
         if (!decision.given()) {
-            Answer refusal = refusal(decision, mac, request);
-            return request.claim().isEmpty() || refusal.status() == Answer.SLOWED.status()
+            PhoneAnswer refusal = refusal(decision, mac, request);
+            return request.claim().isEmpty() || refusal.status() == PhoneAnswer.SLOWED.status()
                     ? refusal
                     : claims.refusal(site, mac, request.claim())
-                            .map(Answer::refused)
+                            .map(PhoneAnswer::refused)
                             .orElse(refusal);
         }
         String servedAs = family.orElseThrow().servedAs();
         String revision = released.orElseThrow().revision().id();
         String tag = tag(revision, devices.resent(device.id()));
         return request.has().equals(tag)
-                ? new Answer(304, revision, tag, servedAs, "", Optional.empty())
-                : new Answer(
+                ? new PhoneAnswer(304, revision, tag, servedAs, "", Optional.empty())
+                : new PhoneAnswer(
                         200,
                         revision,
                         tag,
                         servedAs,
                         released.get().body(),
-                        Optional.of(new Taking(device.id(), mac, request)));
+                        Optional.of(new PhoneAnswer.Taking(device.id(), mac, request)));
     }
 
     /** A phone proves by the tag that it took a re-sent file; one that was switched off meanwhile is given it again. */

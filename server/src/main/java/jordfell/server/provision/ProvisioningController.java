@@ -51,7 +51,7 @@ class ProvisioningController {
         if (!isTaken(source, site, file, response)) {
             return;
         }
-        Provisioning.Answer answer = provisioning.answer(Provisioning.Request.byHttp(
+        PhoneAnswer answer = provisioning.answer(PhoneRequest.byHttp(
                 site,
                 file,
                 has.replace("\"", "").replace("W/", ""),
@@ -77,7 +77,7 @@ class ProvisioningController {
         if (!isTaken(source, site, "firmware/" + mac, response)) {
             return;
         }
-        Provisioning.FirmwareAnswer answer = provisioning.firmware(Provisioning.Request.byHttp(
+        Provisioning.FirmwareAnswer answer = provisioning.firmware(PhoneRequest.byHttp(
                 site, mac, "", agent(userAgent), source, "", FetchAccess.Credentials.of(authorization)));
         PhoneAnswers.write(answer, response);
     }

@@ -4,14 +4,11 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import jordfell.core.catalogue.DeviceKind;
-import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
 import jordfell.core.settings.LayerKind;
 import jordfell.server.jdbc.Jdbc;
-import jordfell.server.jdbc.Row;
 import org.springframework.stereotype.Component;
 
 /** Devices and their lines. */
@@ -48,15 +45,15 @@ public class DeviceStore {
     }
 
     public Optional<Device> find(long id) {
-        return jdbc.one(SELECT + "where d.id = ?", DeviceStore::device, id);
+        return jdbc.one(SELECT + "where d.id = ?", DeviceRows::device, id);
     }
 
     public Optional<Device> byMac(MacAddress mac) {
-        return jdbc.one(SELECT + "where d.mac = ?", DeviceStore::device, mac.compact());
+        return jdbc.one(SELECT + "where d.mac = ?", DeviceRows::device, mac.compact());
     }
 
     public Optional<Device> byClaim(ClaimCode code) {
-        return jdbc.one(SELECT + "where d.claim_code = ?", DeviceStore::device, code.digits());
+        return jdbc.one(SELECT + "where d.claim_code = ?", DeviceRows::device, code.digits());
     }
 
     /** Its phone named itself: what comes without a name under its extension is not this phone’s from now on. */
@@ -279,46 +276,5 @@ public class DeviceStore {
 
     private List<Long> ids(String sql, Object... values) {
         return jdbc.list(sql, row -> row.number("id"), values);
-    }
-
-    private static Device device(Row row) throws java.sql.SQLException {
-        return new Device(
-                row.number("id"),
-                row.textIfAny("mac").map(MacAddress::of),
-                row.textIfAny("claim_code").map(ClaimCode::new),
-                row.timeIfAny("claim_expires"),
-                Standing.valueOf(row.text("standing")),
-                row.text("serial"),
-                new DeviceModel(
-                        row.text("model_id"),
-                        row.text("maker"),
-                        row.text("model_name"),
-                        DeviceKind.valueOf(row.text("kind")),
-                        row.text("family"),
-                        row.integer("lines"),
-                        row.integer("keys"),
-                        row.integer("pages"),
-                        row.integer("sidecar_keys"),
-                        row.integer("password_field"),
-                        row.integer("label_field"),
-                        List.of(),
-                        List.of()),
-                row.number("site_id"),
-                row.numberIfAny("template_id").map(id -> new Device.TemplateRef(id, templateName(row))),
-                row.text("label"),
-                row.text("note"),
-                row.time("enrolled_at"),
-                row.text("enrolled_by"),
-                row.numberIfAny("batch_id"),
-                row.yes("by_hand") || row.text("family").isEmpty(),
-                row.number("version"));
-    }
-
-    private static String templateName(Row row) {
-        try {
-            return row.textIfAny("template_name").orElse("");
-        } catch (java.sql.SQLException e) {
-            throw new IllegalStateException(e);
-        }
     }
 }

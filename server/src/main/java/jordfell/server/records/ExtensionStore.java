@@ -156,11 +156,13 @@ public class ExtensionStore {
     /** The present passwords of a domain in clear, by number. */
     public Map<String, String> currentPasswords(long domainId) {
         Map<String, String> open = new LinkedHashMap<>();
+        // The newest of each comes last: that is faster than to ask which it is, for a hundred thousand of them.
+        Map<String, byte[]> newest = new LinkedHashMap<>();
         jdbc.list("""
-                        select e.number, p.sealed from extension e join extension_password p on p.extension_id = e.id
-                        where e.domain_id = ?
-                          and p.id = (select max(id) from extension_password where extension_id = e.id)""", row -> Map.entry(row.text("number"), row.bytes("sealed")), domainId)
-                .forEach(entry -> open.put(entry.getKey(), sealer.open(entry.getValue())));
+                        select e.number, p.sealed from extension_password p join extension e on e.id = p.extension_id
+                        where e.domain_id = ? order by p.id""", row -> Map.entry(row.text("number"), row.bytes("sealed")), domainId)
+                .forEach(entry -> newest.put(entry.getKey(), entry.getValue()));
+        newest.forEach((number, bytes) -> open.put(number, sealer.open(bytes)));
         return open;
     }
 

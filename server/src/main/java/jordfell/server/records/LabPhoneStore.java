@@ -1,11 +1,14 @@
 package jordfell.server.records;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import jordfell.core.identity.MacAddress;
 import jordfell.lab.phone.PhoneState;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.security.Sealer;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -23,7 +26,8 @@ public class LabPhoneStore {
             boolean cable,
             String file,
             String revision,
-            Map<Integer, String> typed) {}
+            Map<Integer, String> typed,
+            @Nullable Duration clockOff) {}
 
     private final Jdbc jdbc;
     private final Sealer sealer;
@@ -46,7 +50,8 @@ public class LabPhoneStore {
                 s.cable(),
                 s.file(),
                 s.revision(),
-                s.typed());
+                s.typed(),
+                s.clockOff());
         jdbc.update(
                 "merge into lab_phone (mac, sealed) key (mac) values (?, ?)",
                 s.mac().compact(),
@@ -66,7 +71,8 @@ public class LabPhoneStore {
                         k.cable(),
                         k.file(),
                         k.revision(),
-                        k.typed()))
+                        k.typed(),
+                        Optional.ofNullable(k.clockOff()).orElse(Duration.ZERO)))
                 .toList();
     }
 }

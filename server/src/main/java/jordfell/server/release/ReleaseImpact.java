@@ -149,7 +149,7 @@ class ReleaseImpact {
     private One one(Assembled device, Set<MacAddress> calling, FirmwareDoubts.Known firmware) {
         String label = device.device().label();
         if (device.text().isEmpty()) {
-            String why = ReleaseService.obstacle(device);
+            String why = ReleaseItems.obstacle(device);
             return new One.Fails(new Obstacle(
                     device.device().id(),
                     label,

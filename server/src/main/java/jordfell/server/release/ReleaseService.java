@@ -2,17 +2,11 @@ package jordfell.server.release;
 
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.atomic.AtomicInteger;
 import jordfell.core.release.Snapshot;
-import jordfell.core.render.DeviceConfig;
-import jordfell.core.render.MarkedFile;
-import jordfell.core.render.SecretMask;
 import jordfell.core.waves.WavePlan;
 import jordfell.core.waves.WaveWatch;
-import jordfell.core.wish.FieldProblem;
 import jordfell.server.change.Changes;
 import jordfell.server.change.Subject;
 import jordfell.server.device.Assembled;
@@ -22,8 +16,8 @@ import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.FetchDoor;
+import jordfell.server.records.ReleaseMoves;
 import jordfell.server.records.ReleaseStore;
-import jordfell.server.records.ReleaseStore.SealedItem;
 import jordfell.server.records.WaveStore;
 import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
@@ -37,9 +31,6 @@ public class ReleaseService {
     public record WaveWish(
             String name, WavePlan.Part part, WaveWatch.Starts starts, Optional<Instant> startsAt, int stopPercent) {}
 
-    private static final int DOUBTS_TOLD = 3;
-    private static final int MOST_TOLD = 200;
-
     /** Everything at once, whatever becomes of it. */
     public static final List<WaveWish> ALL_AT_ONCE = List.of(
             new WaveWish("All", new WavePlan.Part.Rest(), WaveWatch.Starts.WHEN_CARRIED, Optional.empty(), 100));
@@ -47,6 +38,7 @@ public class ReleaseService {
     private final Jdbc jdbc;
     private final FactsAssembler facts;
     private final ReleaseStore releases;
+    private final ReleaseMoves moves;
     private final WaveStore waves;
     private final WaveActs acts;
     private final DeviceStore devices;
@@ -54,8 +46,7 @@ public class ReleaseService {
     private final Changes changes;
     private final Bells bells;
     private final Making making;
-    private final InParts parts;
-    private final FirmwareDoubts doubts;
+    private final ReleaseItems items;
     private final Audit audit;
     private final InstantSource clock;
 
@@ -63,6 +54,7 @@ public class ReleaseService {
             Jdbc jdbc,
             FactsAssembler facts,
             ReleaseStore releases,
+            ReleaseMoves moves,
             WaveStore waves,
             WaveActs acts,
             DeviceStore devices,
@@ -70,13 +62,13 @@ public class ReleaseService {
             Changes changes,
             Bells bells,
             Making making,
-            InParts parts,
-            FirmwareDoubts doubts,
+            ReleaseItems items,
             Audit audit,
             InstantSource clock) {
         this.jdbc = jdbc;
         this.facts = facts;
         this.releases = releases;
+        this.moves = moves;
         this.waves = waves;
         this.acts = acts;
         this.devices = devices;
@@ -84,8 +76,7 @@ public class ReleaseService {
         this.changes = changes;
         this.bells = bells;
         this.making = making;
-        this.parts = parts;
-        this.doubts = doubts;
+        this.items = items;
         this.audit = audit;
         this.clock = clock;
     }
@@ -123,7 +114,7 @@ public class ReleaseService {
         try (Making.Turn turn = making.begin(Audit.who(), deviceIds.size())) {
             return jdbc.inTransaction(() -> {
                 long release = releases.add(clock.instant(), Audit.who(), reason);
-                List<Long> changing = addItems(release, deviceIds, turn, consents.unfit());
+                List<Long> changing = items.add(release, deviceIds, turn, consents.unfit());
                 leaveOthers(release, consents.supersede());
                 int dealt = deal(release, changing, wished);
                 String words = "released to " + changing.size() + (changing.size() == 1 ? " device" : " devices")
@@ -165,86 +156,8 @@ public class ReleaseService {
                 .orElse(List.of());
     }
 
-    /** What comes of one device that is to be released. */
-    private sealed interface Outcome {
-        /** @param doubt what is doubtful about its firmware */
-        record Changes(SealedItem item, Optional<String> doubt) implements Outcome {}
-
-        record Stays() implements Outcome {}
-
-        record Fails(String why, String hint) implements Outcome {}
-    }
-
-    /** Renders and keeps the items of all that change, and gives their devices; refuses if any can't be rendered. */
-    private List<Long> addItems(long release, List<Long> deviceIds, Making.Turn turn, boolean unfitToo) {
-        FirmwareDoubts.Known firmware = doubts.of(deviceIds);
-        List<String> doubtful = new ArrayList<>();
-        List<Long> changing = new ArrayList<>();
-        List<FieldProblem> obstacles = new ArrayList<>();
-        AtomicInteger index = new AtomicInteger();
-        parts.each(deviceIds, id -> outcome(id, firmware), outcome -> {
-            turn.step();
-            String pointer = "/deviceIds/" + index.getAndIncrement();
-            if (outcome instanceof Outcome.Fails fails && obstacles.size() < MOST_TOLD) {
-                obstacles.add(new FieldProblem(pointer, fails.why(), fails.hint()));
-            } else if (outcome instanceof Outcome.Changes changes && obstacles.isEmpty()) {
-                releases.addItem(release, changes.item());
-                changing.add(changes.item().deviceId());
-                changes.doubt().ifPresent(doubtful::add);
-            }
-        });
-        if (!obstacles.isEmpty()) {
-            throw RefusedException.fields(obstacles);
-        }
-        if (changing.isEmpty()) {
-            int all = deviceIds.size();
-            throw RefusedException.field(
-                    "/deviceIds",
-                    "Nothing changes: " + (all == 1 ? "the device has" : "all " + all + " devices have")
-                            + " the present configuration already.",
-                    "Re-send has a device fetch it again.");
-        }
-        if (!unfitToo) {
-            refuseDoubtful(doubtful);
-        }
-        return changing;
-    }
-
-    private static void refuseDoubtful(List<String> doubtful) {
-        int more = doubtful.size() - DOUBTS_TOLD;
-        if (!doubtful.isEmpty()) {
-            throw RefusedException.field(
-                    "/unfit",
-                    String.join("; ", doubtful.subList(0, Math.min(DOUBTS_TOLD, doubtful.size())))
-                            + (more > 0 ? "; and " + more + " more." : "."),
-                    "Have other firmware given first, or release all the same.");
-        }
-    }
-
-    private Outcome outcome(long deviceId, FirmwareDoubts.Known firmware) {
-        Optional<Assembled> device = facts.assemble(deviceId);
-        if (device.isEmpty()) {
-            return new Outcome.Fails("There is no device " + deviceId + ".", "Load again.");
-        }
-        if (device.get().device().byHand()) {
-            return new Outcome.Fails(
-                    device.get().device().label() + " is set by hand: no file is made for it.",
-                    "Type what its credentials card says, or have it given files again.");
-        }
-        if (device.get().text().isEmpty()) {
-            return new Outcome.Fails(
-                    obstacle(device.get()), "Mend it on the device, or leave the device out of this release.");
-        }
-        return device.get().facts().pending()
-                ? new Outcome.Changes(
-                        item(device.get()),
-                        firmware.of(device.get())
-                                .map(doubt -> device.get().device().label() + " " + doubt))
-                : new Outcome.Stays();
-    }
-
     private void leaveOthers(long release, boolean supersede) {
-        ReleaseStore.Elsewhere waiting = releases.waitingElsewhere(release);
+        ReleaseMoves.Elsewhere waiting = moves.waitingElsewhere(release);
         if (waiting.devices() > 0 && !supersede) {
             throw RefusedException.field(
                     "/supersede",
@@ -253,7 +166,7 @@ public class ReleaseService {
                             + (waiting.devices() > waiting.first().size() ? " and more." : "."),
                     "Let them leave it for this one, or end that release first.");
         }
-        releases.supersede(release);
+        moves.supersede(release);
     }
 
     /** Deals the items to the waves that take any, and gives how many waves that are. */
@@ -266,24 +179,11 @@ public class ReleaseService {
                 position++;
                 waves.add(wave(release, position, wished.get(i)));
                 if (position > 1) {
-                    releases.deal(release, position, dealt.get(i));
+                    moves.deal(release, position, dealt.get(i));
                 }
             }
         }
         return position;
-    }
-
-    /** Why a device's configuration can't be made, in one sentence. */
-    static String obstacle(Assembled device) {
-        return device.lines().stream()
-                .filter(line -> line.extension().isEmpty())
-                .findFirst()
-                .map(line ->
-                        "Line " + line.position() + " of " + device.device().label() + " has no extension.")
-                .or(() -> device.facts().problems().stream()
-                        .findFirst()
-                        .map(p -> device.device().label() + ": " + p))
-                .orElse(device.device().label() + " has no line with an extension.");
     }
 
     private static WaveStore.Wave wave(long release, int position, WaveWish wish) {
@@ -298,20 +198,5 @@ public class ReleaseService {
                 Optional.empty(),
                 Optional.empty(),
                 "");
-    }
-
-    private SealedItem item(Assembled device) {
-        DeviceConfig config = device.config().orElseThrow();
-        MarkedFile marked = device.dialect().orElseThrow().renderMarked(config);
-        return releases.sealed(
-                device.device().id(),
-                device.text().orElseThrow(),
-                device.sentLines(clock.instant()),
-                Snapshot.of(config),
-                marked.spots().stream()
-                        .filter(spot -> spot.name().isSecret())
-                        .map(spot -> new SecretMask.Place(spot.line(), spot.from(), spot.to()))
-                        .toList(),
-                FetchProof.of(device.device().id(), config));
     }
 }

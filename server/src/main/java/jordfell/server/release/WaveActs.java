@@ -11,6 +11,7 @@ import jordfell.server.change.Changes;
 import jordfell.server.change.Subject;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.ReleaseMoves;
 import jordfell.server.records.ReleaseStore;
 import jordfell.server.records.WaveStore;
 import jordfell.server.records.WaveStore.State;
@@ -24,6 +25,7 @@ class WaveActs {
 
     private final Jdbc jdbc;
     private final ReleaseStore releases;
+    private final ReleaseMoves moves;
     private final WaveStore waves;
     private final Bells bells;
     private final Changes changes;
@@ -33,6 +35,7 @@ class WaveActs {
     WaveActs(
             Jdbc jdbc,
             ReleaseStore releases,
+            ReleaseMoves moves,
             WaveStore waves,
             Bells bells,
             Changes changes,
@@ -40,6 +43,7 @@ class WaveActs {
             InstantSource clock) {
         this.jdbc = jdbc;
         this.releases = releases;
+        this.moves = moves;
         this.waves = waves;
         this.bells = bells;
         this.changes = changes;
@@ -87,7 +91,7 @@ class WaveActs {
             if (!waves.end(wave.releaseId(), wave.position(), State.RUNNING, State.STOPPED, now, why)) {
                 return false;
             }
-            releases.giveBack(wave.releaseId(), wave.position(), behind, ItemState.Act.STOP, now);
+            moves.giveBack(wave.releaseId(), wave.position(), behind, ItemState.Act.STOP, now);
             told("wave " + wave.position() + " of release " + wave.releaseId() + " stopped: " + why, behind);
             return true;
         });
@@ -109,7 +113,7 @@ class WaveActs {
             if (!waves.end(wave.releaseId(), wave.position(), wave.state(), State.TAKEN_BACK, now, wave.word())) {
                 throw RefusedException.changedMeanwhile("wave");
             }
-            releases.giveBack(wave.releaseId(), wave.position(), members, ItemState.Act.TAKE_BACK, now);
+            moves.giveBack(wave.releaseId(), wave.position(), members, ItemState.Act.TAKE_BACK, now);
             told(
                     "took back wave " + wave.position() + " of release " + wave.releaseId() + " from " + members.size()
                             + (members.size() == 1 ? " device" : " devices"),
@@ -122,10 +126,10 @@ class WaveActs {
     void endRest(long releaseId) {
         Instant now = clock.instant();
         jdbc.inTransaction(() -> {
-            List<Long> waiting = releases.waiting(releaseId);
+            List<Long> waiting = moves.waiting(releaseId);
             for (Wave wave : waves.of(releaseId)) {
                 if (waves.end(releaseId, wave.position(), State.WAITING, State.ENDED, now, "")) {
-                    releases.end(releaseId, wave.position());
+                    moves.end(releaseId, wave.position());
                 }
             }
             told("ended release " + releaseId, waiting);
@@ -143,7 +147,7 @@ class WaveActs {
         Instant now = clock.instant();
         Optional<List<Long>> sent =
                 jdbc.inTransaction(() -> waves.begin(wave.releaseId(), wave.position(), from, now, Audit.who())
-                        ? Optional.of(releases.send(wave.releaseId(), wave.position(), act, now))
+                        ? Optional.of(moves.send(wave.releaseId(), wave.position(), act, now))
                         : Optional.empty());
         if (sent.isEmpty()) {
             return false;

@@ -60,6 +60,11 @@ class OutsideNumberController {
         return list.page(domainId, q.strip(), after);
     }
 
+    @GetMapping("/{id}")
+    OutsideNumberList.NumberRow number(@PathVariable long id) {
+        return list.find(id).orElseThrow(() -> RefusedException.notFound("outside number"));
+    }
+
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     Made add(@RequestBody NumberWish wish) {

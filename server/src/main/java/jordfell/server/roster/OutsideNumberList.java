@@ -2,9 +2,11 @@ package jordfell.server.roster;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.server.answer.Cursor;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.RowMapper;
 import org.springframework.stereotype.Component;
 
 /** Outside numbers of a domain and what they ring. */
@@ -25,10 +27,29 @@ class OutsideNumberList {
 
     record NumberPage(List<NumberRow> rows, String next) {}
 
+    private static final String SELECT = """
+            select n.*, coalesce(e.number, '') extension, coalesce(e.display_name, '') rings
+            from did n left join extension e on e.id = n.extension_id
+            """;
+
+    private static final RowMapper<NumberRow> ROW = row -> new NumberRow(
+            row.number("id"),
+            row.text("e164"),
+            OutsideNumber.show(row.text("e164")),
+            row.text("extension"),
+            row.text("rings"),
+            row.text("prefix"),
+            row.text("note"),
+            row.number("version"));
+
     private final Jdbc jdbc;
 
     OutsideNumberList(Jdbc jdbc) {
         this.jdbc = jdbc;
+    }
+
+    Optional<NumberRow> find(long id) {
+        return jdbc.one(SELECT + "where n.id = ?", ROW, id);
     }
 
     /**
@@ -40,30 +61,10 @@ class OutsideNumberList {
         String last = Cursor.read(after, 1).map(parts -> parts.get(0)).orElse("");
         String text = "%" + q.toLowerCase(Locale.ROOT) + "%";
         String digits = "%" + OutsideNumber.normalise(q) + "%";
-        List<NumberRow> rows = jdbc.list(
-                """
-                select n.*, coalesce(e.number, '') extension, coalesce(e.display_name, '') rings
-                from did n left join extension e on e.id = n.extension_id
+        List<NumberRow> rows = jdbc.list(SELECT + """
                 where n.domain_id = ? and n.e164 > ? and (n.e164 like ? or lower(n.note) like ? or e.number like ?
                       or lower(e.display_name) like ? or lower(n.prefix) like ?)
-                order by n.e164 limit ?""",
-                row -> new NumberRow(
-                        row.number("id"),
-                        row.text("e164"),
-                        OutsideNumber.show(row.text("e164")),
-                        row.text("extension"),
-                        row.text("rings"),
-                        row.text("prefix"),
-                        row.text("note"),
-                        row.number("version")),
-                domainId,
-                last,
-                digits,
-                text,
-                text,
-                text,
-                text,
-                PAGE + 1);
+                order by n.e164 limit ?""", ROW, domainId, last, digits, text, text, text, text, PAGE + 1);
         boolean more = rows.size() > PAGE;
         return new NumberPage(
                 more ? rows.subList(0, PAGE) : rows,

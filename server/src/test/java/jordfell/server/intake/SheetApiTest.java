@@ -2,49 +2,17 @@ package jordfell.server.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
-import jordfell.server.support.Pier;
-import jordfell.server.support.RunningServer;
 import jordfell.server.support.RunningServer.Answer;
-import jordfell.server.support.RunningServer.Client;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 
-/** A sheet from file to devices, and back. */
-class SheetApiTest {
-
-    private final Client client = RunningServer.shared().lead();
-
-    @AfterEach
-    void putAside() {
-        client.delete("/api/intake/sheet");
-    }
-
-    private Answer file(String name, String text, Charset charset) {
-        return client.putFile("/api/intake/sheet/file?instead=true&name=" + name, text.getBytes(charset));
-    }
-
-    private JsonNode sheet() {
-        return client.get("/api/intake/sheet").json();
-    }
-
-    private JsonNode rows() {
-        return client.get("/api/intake/sheet/rows").json().path("rows");
-    }
-
-    private Answer answer(String question, String answer) {
-        return client.post("/api/intake/sheet/answers", Map.of("question", question, "answer", answer));
-    }
-
-    private long devices(String q) {
-        return client.get("/api/devices?q=" + q).json().path("total").asLong();
-    }
+/** Files that become devices. */
+class SheetApiTest extends SheetFixture {
 
     @Test
     void messyFileBecomesDevicesAndIsUndoneAndDoneAgain() {
@@ -96,19 +64,6 @@ class SheetApiTest {
         assertThat(client.post(act + "/redo", Map.of()).status()).isEqualTo(200);
         assertThat(devices("M%C3%B8ller")).isEqualTo(3);
         assertThat(passwordOf("2180")).isEqualTo(password);
-    }
-
-    private String passwordOf(String number) {
-        long id = client.get("/api/extensions?domainId=1&q=" + number)
-                .json()
-                .path("rows")
-                .get(0)
-                .path("id")
-                .asLong();
-        return client.post("/api/extensions/" + id + "/password/reveal", Map.of("reason", "is it kept?"))
-                .json()
-                .path("secret")
-                .asString();
     }
 
     @Test
@@ -190,54 +145,6 @@ class SheetApiTest {
     }
 
     @Test
-    void cellsAreCorrectedInPlaceAndRowsTakenOff() {
-        client.post(
-                "/api/intake/sheet/rows",
-                Map.of("text", "024b7a20003O\n024b7a200032", "cells", Map.of("site", "Eskvik Pier")));
-        long first = rows().get(0).path("position").asLong();
-        assertThat(rows().get(0).path("state").asString()).isEqualTo("NEEDS_ANSWER");
-        client.patch(
-                "/api/intake/sheet/rows",
-                Map.of("positions", List.of(first), "cells", Map.of("device", "024b7a200030", "model", "K24")));
-        assertThat(rows().get(0).path("state").asString()).isEqualTo("READY");
-        client.post("/api/intake/sheet/rows/remove?state=NEEDS_ANSWER", Map.of());
-        assertThat(rows()).hasSize(1);
-    }
-
-    @Test
-    void clearedSheetIsBroughtBack() {
-        client.post("/api/intake/sheet/rows", Map.of("text", "024b7a200041"));
-        client.delete("/api/intake/sheet");
-        assertThat(sheet().path("total").asInt()).isZero();
-        assertThat(sheet().path("canBringBack").asBoolean()).isTrue();
-        client.post("/api/intake/sheet/bring-back", Map.of());
-        assertThat(rows().get(0).path("shown").path("device").asString()).isEqualTo("02-4B-7A-20-00-41");
-    }
-
-    @Test
-    void undoIsRefusedOnceSomethingWasReleased() {
-        file(
-                "r.csv",
-                "MAC,Model,Site,Label,Ext\n024b7a200051,korrin-k24,Eskvik Pier,Relied on,2185\n",
-                StandardCharsets.UTF_8);
-        JsonNode done = client.post("/api/intake/sheet/enrol", Map.of()).json();
-        client.post("/api/devices/" + done.path("deviceIds").get(0).asLong() + "/release", Map.of());
-        Answer undo = client.post("/api/acts/" + done.path("actId").asLong() + "/undo", Map.of());
-        assertThat(undo.status()).isEqualTo(422);
-        assertThat(undo.problemAt("/")).contains("Something was released to Relied on since");
-    }
-
-    @Test
-    void oneSheetIsNobodyElses() {
-        client.post("/api/intake/sheet/rows", Map.of("text", "024b7a200061"));
-        assertThat(RunningServer.shared()
-                        .technician()
-                        .get("/api/intake/sheet/rows")
-                        .toString())
-                .doesNotContain("02-4B-7A-20-00-61");
-    }
-
-    @Test
     void twoThousandRowsWithATenthWrongAreNamedRowByRow() {
         StringBuilder csv = new StringBuilder("MAC;Model;Site;Label\n");
         for (int i = 0; i < 2_000; i++) {
@@ -255,63 +162,5 @@ class SheetApiTest {
                 .get(0);
         assertThat(first.path("line").asInt()).isEqualTo(5);
         assertThat(first.path("problems").get(0).path("column").asString()).isEqualTo("device");
-    }
-
-    @Test
-    void oneQuestionIsAnsweredForAllRowsEachItsOwnWay() {
-        file(
-                "taken.csv",
-                "MAC,Model,Site,Label,Ext\n024b7a200071,korrin-k24,Eskvik Pier,A,9999\n"
-                        + "024b7a200072,korrin-k24,Eskvik Pier,B,999\n",
-                StandardCharsets.UTF_8);
-        JsonNode question = sheet().path("questions").get(0);
-        assertThat(question.path("rows").asInt()).isEqualTo(2);
-        assertThat(question.path("reason").asString()).isEqualTo("The number can’t be given.");
-        assertThat(question.path("span").asString()).isEqualTo("999 · 9999");
-        assertThat(answer(question.path("question").asString(), "share it").problemAt("/answer"))
-                .startsWith("No row asks that any more");
-        assertThat(answer(question.path("question").asString(), "draw another")
-                        .json()
-                        .path("rows")
-                        .asInt())
-                .isEqualTo(2);
-        assertThat(sheet().path("ready").asInt()).isEqualTo(2);
-    }
-
-    @Test
-    void duplicateStaysRefusedWhenTheFirstIsEnrolled() {
-        file(
-                "twice.csv",
-                "MAC,Model,Site,Label\n024b7a200081,korrin-k24,Eskvik Pier,First of two\n"
-                        + "02-4B-7A-20-00-81,korrin-k24,Eskvik Pier,Second of two\n",
-                StandardCharsets.UTF_8);
-        assertThat(client.post("/api/intake/sheet/enrol", Map.of()).status()).isEqualTo(201);
-        assertThat(sheet().path("refused").asInt()).isEqualTo(1);
-        assertThat(rows().toString())
-                .contains("The same MAC stood in a row that was enrolled from here, as First of two.");
-    }
-
-    @Test
-    void sheetIsDownloadedAsItWasWritten() {
-        file("text.csv", "MAC,Model,Site,Label,Ext\n024b7a20009,K99,Nowhere,\"A; B\",n.a.\n", StandardCharsets.UTF_8);
-        String text = client.get("/api/intake/sheet/text").response().body();
-        assertThat(text).contains("024b7a20009", "K99", "Nowhere", "A; B", "n.a.");
-    }
-
-    @Test
-    void whatChangesInTheRecordsIsSeenInASheetThatWasLookedAt() {
-        file("seen.csv", "MAC,Model,Site,Label\n024b7a2000a1,korrin-k24,Rope walk,Loft\n", StandardCharsets.UTF_8);
-        assertThat(sheet().path("asked").asInt()).isEqualTo(1);
-        Map<String, Object> site = Map.of(
-                "domainId",
-                new Pier(RunningServer.shared()).domainId,
-                "name",
-                "Rope walk",
-                "natTimeout",
-                60,
-                "allowsLocalMacs",
-                true);
-        assertThat(client.post("/api/sites", site).status()).isEqualTo(201);
-        assertThat(sheet().path("ready").asInt()).isEqualTo(1);
     }
 }

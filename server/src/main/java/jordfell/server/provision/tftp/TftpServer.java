@@ -26,6 +26,8 @@ import jordfell.core.tftp.TftpPacket;
 import jordfell.core.tftp.TftpPacket.Fault;
 import jordfell.core.tftp.TftpTransfer;
 import jordfell.server.config.JordfellProperties;
+import jordfell.server.provision.PhoneAnswer;
+import jordfell.server.provision.PhoneRequest;
 import jordfell.server.provision.Provisioning;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -158,7 +160,7 @@ public class TftpServer {
                 send(own, client, new Fault(Fault.ILLEGAL_OPERATION, "Only octet mode is served."));
                 return;
             }
-            Provisioning.Answer answer = provisioning.answer(request(read.file(), source));
+            PhoneAnswer answer = provisioning.answer(request(read.file(), source));
             if (answer.status() != 200) {
                 send(own, client, fault(answer.status()));
                 return;
@@ -172,10 +174,10 @@ public class TftpServer {
     }
 
     /** {@code site/file}; a leading slash is not minded. Anything else names nothing. */
-    private static Provisioning.Request request(String name, InetAddress source) {
+    private static PhoneRequest request(String name, InetAddress source) {
         String[] parts = name.replaceFirst("^/", "").split("/", -1);
         boolean two = parts.length == 2 && name.length() <= 200;
-        return Provisioning.Request.byTftp(two ? parts[0] : "", two ? parts[1] : "", source.getHostAddress());
+        return PhoneRequest.byTftp(two ? parts[0] : "", two ? parts[1] : "", source.getHostAddress());
     }
 
     private static Fault fault(int status) {

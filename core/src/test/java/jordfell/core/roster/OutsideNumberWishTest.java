@@ -1,0 +1,53 @@
+package jordfell.core.roster;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Optional;
+import java.util.Set;
+import jordfell.core.roster.OutsideNumberWish.Fit;
+import jordfell.core.wish.Checked;
+import jordfell.core.wish.FieldProblem;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class OutsideNumberWishTest {
+
+    private static Checked<Fit> checked(@Nullable String number, @Nullable String extension, String note) {
+        return new OutsideNumberWish(number, extension, " 0 ", note).checked(Set.of("2416", "16")::contains);
+    }
+
+    @Test
+    void numberIsKeptInOneFormAndMayRingNothing() {
+        assertThat(checked("00999 (55) 01-24-16", null, ""))
+                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.empty(), "0", "")));
+        assertThat(checked("+999 55 01 24 16", " 2416 ", " door "))
+                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.of("2416"), "0", "door")));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            ''            | 2416 | /e164      | The number is missing                   | ''
+            055 01 24 16  | 2416 | /e164      | has no country code                     | ''
+            +99955012416  | 2417 | /extension | There is no extension 2417.             | By its last digits it could ring 2416.
+            +99955019916  | 2417 | /extension | There is no extension 2417.             | By its last digits it could ring 16.
+            +99955019999  | 2417 | /extension | There is no extension 2417.             | Make it first, or leave this empty.
+            """)
+    void whatIsWrongIsToldWithWhatWouldBeRight(String number, String extension, String at, String reason, String hint) {
+        assertThat(((Checked.Bad<Fit>) checked(number, extension, "")).problems())
+                .singleElement()
+                .satisfies(problem -> {
+                    assertThat(problem.pointer()).isEqualTo(at);
+                    assertThat(problem.reason()).contains(reason);
+                    assertThat(problem.hint()).isEqualTo(hint);
+                });
+    }
+
+    @Test
+    void everythingWrongIsToldAtOnce() {
+        assertThat(((Checked.Bad<Fit>) checked("x", "2417", "n".repeat(501))).problems())
+                .extracting(FieldProblem::pointer)
+                .containsExactly("/e164", "/extension", "/note");
+    }
+}
