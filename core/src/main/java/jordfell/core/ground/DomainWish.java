@@ -71,7 +71,7 @@ public record DomainWish(
         FieldProblems problems = new FieldProblems();
         String host = problems.needed(name, "name", "name", LONGEST_NAME).toLowerCase(Locale.ROOT);
         if (!host.isEmpty()) {
-            problems.add("name", new SettingType.Host().refuse(host), "Such as tarnholm.example.");
+            problems.add("name", new SettingType.Host().refuse(host), "");
         }
         String challenges = problems.needed(realm, "realm", "realm", LONGEST_NAME);
         if (expiryMin < 1 || expiryUsual < expiryMin || expiryMax < expiryUsual) {
@@ -145,7 +145,7 @@ public record DomainWish(
             if (text(n.name()).isEmpty() || !names.add(text(n.name()))) {
                 problems.add(at, "Every node has a name of its own.", "Such as north.");
             }
-            problems.add(at, new SettingType.Host().refuse(text(n.host())), "Such as north.tarnholm.example.");
+            problems.add(at, new SettingType.Host().refuse(text(n.host())), "");
             if (!Networks.isAddress(text(n.address())) || n.port() < 1 || n.port() > 65_535) {
                 problems.add(
                         at,

@@ -57,8 +57,8 @@ public record SiteWish(
         if (portBase != 0 && (portBase < LocalPorts.LOWEST || portBase > LocalPorts.HIGHEST)) {
             problems.add("portBase", portBase + " is no base for ports.", "0 for no rule, or such as 20000.");
         }
-        setting(SettingsCatalogue.ZONE, zone, "zone", "Such as Etc/GMT-1.", problems);
-        setting(SettingsCatalogue.TIME_SERVER, timeServer, "timeServer", "Such as time.tarnholm.example.", problems);
+        setting(SettingsCatalogue.ZONE, zone, "zone", problems);
+        setting(SettingsCatalogue.TIME_SERVER, timeServer, "timeServer", problems);
         return problems.otherwise(() -> new Site(
                 before.id(),
                 before.domainId(),
@@ -95,9 +95,9 @@ public record SiteWish(
         }
     }
 
-    private static void setting(String key, @Nullable String value, String field, String hint, FieldProblems problems) {
+    private static void setting(String key, @Nullable String value, String field, FieldProblems problems) {
         if (!text(value).isEmpty()) {
-            problems.add(field, SettingsCatalogue.find(key).flatMap(s -> s.refuse(text(value))), hint);
+            problems.add(field, SettingsCatalogue.find(key).flatMap(s -> s.refuse(text(value))), "");
         }
     }
 

@@ -18,7 +18,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class ComparisonTest {
 
     private static final String WORKS = "ppppppppp";
-    private static final String STOPPED = "pppppppf-";
+    private static final String STOPPED = "ppppppf--";
 
     private static Side side(String label, Condition condition, String rail, String why) {
         return new Side(1, label, "Korrin K24", "Pier", "Gate", "2.4.1", condition, "", why, rail);
@@ -111,7 +111,7 @@ class ComparisonTest {
         "PROVEN, ppppppppp, true",
         "HELD, ppppppppp, false",
         "SILENT, ppppppppp, false",
-        "UNDER_WAY, pppppppf-, false",
+        "UNDER_WAY, ppppppf--, false",
         "UNDER_WAY, '', false"
     })
     void worksIsAcceptedAndNotHeldSince(Condition condition, String rail, boolean works) {

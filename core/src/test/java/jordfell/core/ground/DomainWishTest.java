@@ -83,7 +83,7 @@ class DomainWishTest {
                     w.name = " ";
                     return w;
                 }),
-                spoilt("/name", "two words", w -> {
+                spoilt("/name", "A host has no blanks; write one name alone", w -> {
                     w.name = "two words";
                     return w;
                 }),
@@ -168,7 +168,7 @@ class DomainWishTest {
         assertThat(((Checked.Bad<Domain>) checked).problems()).singleElement().satisfies(problem -> {
             assertThat(problem.pointer()).isEqualTo(at);
             assertThat(problem.reason()).contains(reason);
-            assertThat(problem.hint()).isNotEmpty();
+            assertThat(problem.hint().isEmpty()).isEqualTo(reason.startsWith("A host"));
         });
     }
 

@@ -21,7 +21,7 @@ class FamilyWishTest {
                 fields.getOrDefault("before", "b9-"),
                 fields.getOrDefault("after", ".set"),
                 null,
-                fields.getOrDefault("body", "label = {{ device.label }}\n"));
+                fields.getOrDefault("body", "label = {{label}}\n"));
     }
 
     private static List<FieldProblem> problems(Map<String, String> fields) {

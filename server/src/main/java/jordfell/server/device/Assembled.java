@@ -47,6 +47,12 @@ public record Assembled(
         Optional<String> text,
         DeviceFacts facts) {
 
+    /** Passwords stand in its file, its configuration and what was sent. */
+    @Override
+    public String toString() {
+        return "Assembled[" + device.id() + "]";
+    }
+
     /** What its present file says of each line, which is released now. */
     public List<SentLine> sentLines(Instant now) {
         return config.stream()

@@ -60,6 +60,11 @@ record LoadedDevice(
         }
     }
 
+    @Override
+    public String toString() {
+        return "LoadedDevice[" + device.id() + "]";
+    }
+
     /** The same if one layer said something else. */
     LoadedDevice trying(FactsAssembler.Trial trial) {
         return new LoadedDevice(
