@@ -90,7 +90,7 @@ public record KitWish(
 
     private void devicesIn(
             FieldProblems problems, Function<String, Optional<DeviceModel>> models, LongPredicate isTemplate) {
-        if (devices.size() > contactLimit) {
+        if (contactLimit > 0 && devices.size() > contactLimit) {
             problems.add(
                     "devices",
                     devices.size() + " devices share the extension, and it may be on " + contactLimit + ".",
