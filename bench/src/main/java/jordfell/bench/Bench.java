@@ -212,6 +212,7 @@ public final class Bench {
             say(of + "path behind at the 99th percentile, against 1 s", result.lagMillis(), 1_000, 1, "ms");
             say(of + "heap in use, against 2 GB", result.heapMegabytes(), 2_000, 1, "MB");
             say(of + "processor, against one core", result.cores(), 1, 1, "cores");
+            say(of + "passwords opened, against 1 s", bench.opening(), 1_000, 1, "ms");
             report.add("told    path behind, minute by minute, in ms: " + result.lagByMinute());
             double perDay = (double) Duration.ofDays(1).toMinutes() / length.toMinutes();
             report.add(String.format(

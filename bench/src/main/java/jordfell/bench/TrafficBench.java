@@ -6,6 +6,7 @@ import java.lang.management.MemoryMXBean;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -13,13 +14,8 @@ import java.util.Random;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.locks.LockSupport;
 import java.util.stream.LongStream;
-import jordfell.core.evidence.Datagram;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
-import jordfell.core.evidence.Observation.ConfigRequested;
-import jordfell.core.evidence.Observation.NameLookedUp;
-import jordfell.core.evidence.Observation.Pinged;
-import jordfell.core.evidence.SipSeen;
 import jordfell.core.identity.MacAddress;
 import jordfell.server.fleet.PathKeeper;
 import jordfell.server.history.Histories;
@@ -27,6 +23,7 @@ import jordfell.server.history.Moved;
 import jordfell.server.history.ObservationLog;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.records.DeviceStore;
+import jordfell.server.records.ExtensionStore;
 import jordfell.server.release.ReleaseService;
 
 /**
@@ -38,7 +35,6 @@ final class TrafficBench {
     private static final Duration REFRESH = Duration.ofMinutes(20);
     private static final Duration CHECK = Duration.ofMinutes(15);
     private static final Duration PING = Duration.ofMinutes(1);
-    private static final int EXPIRY_SECONDS = 1_500;
 
     /** So many phones a second lose their registration and get it back: the path's delay is measured at them. */
     private static final int MOVED_A_SECOND = 5;
@@ -66,11 +62,10 @@ final class TrafficBench {
     /** How long after it was seen a move was told, and when in the play that was. */
     private record Lag(long minute, double millis) {}
 
-    private record Phone(long id, MacAddress mac, String number, String domain, String revision, String address) {}
-
     private final BenchServer server;
     private final ObservationLog log;
-    private final List<Phone> phones;
+    private final List<BenchPhone> phones;
+    private final Map<Long, Map<String, String>> passwords = new HashMap<>();
     private final Map<Long, Long> waitingSince = new ConcurrentHashMap<>();
     private final List<Lag> lags = new ArrayList<>();
     private volatile long began;
@@ -86,17 +81,18 @@ final class TrafficBench {
         phones = server.bean(Jdbc.class)
                 .list(
                         """
-                        select d.id, d.mac, e.number, m.name, i.revision from device d
+                        select d.id, d.mac, e.number, e.auth_user, m.id domain_id, m.name, i.revision from device d
                         join line l on l.device_id = d.id and l.position = 1 join extension e on e.id = l.extension_id
                         join domain m on m.id = e.domain_id join release_item i on i.device_id = d.id
                         where d.mac is not null order by d.id""",
-                        row -> new Phone(
+                        row -> new BenchPhone(
                                 row.number("id"),
                                 MacAddress.of(row.text("mac")),
                                 row.text("number"),
+                                row.text("auth_user"),
+                                password(row.number("domain_id"), row.text("number")),
                                 row.text("name"),
-                                row.text("revision"),
-                                address(row.number("id"))));
+                                row.text("revision")));
         server.onEvent(Moved.class, moved -> {
             Long since = waitingSince.remove(moved.deviceId());
             if (since != null) {
@@ -107,18 +103,31 @@ final class TrafficBench {
         });
     }
 
+    private String password(long domainId, String number) {
+        return passwords
+                .computeIfAbsent(domainId, server.bean(ExtensionStore.class)::currentPasswords)
+                .getOrDefault(number, "");
+    }
+
+    /** Milliseconds to open the passwords of all domains once more: what the first wrong one that nobody has waits for. */
+    double opening() {
+        long began = System.nanoTime();
+        passwords.keySet().forEach(server.bean(ExtensionStore.class)::currentPasswords);
+        return (System.nanoTime() - began) / 1e6;
+    }
+
     /** Has all phones come up, one after the other as fast as they are taken. */
     void comeUp() {
         // How fast they come up is not what is measured.
         server.bean(Jdbc.class).update("set write_delay 500");
         Instant now = Instant.now();
         int n = 0;
-        for (Phone phone : phones) {
-            tell(phone, fetched(phone, now, 200));
-            tell(phone, new NameLookedUp(now, "_sip._udp." + phone.domain(), "SRV", List.of("north:5060")));
+        for (BenchPhone phone : phones) {
+            tell(phone, phone.fetched(now, 200));
+            tell(phone, phone.lookUp(now));
             refresh(phone, now, BindingChanged.Change.ADDED);
             refresh(phone, now.plusMillis(1), BindingChanged.Change.REFRESHED);
-            tell(phone, new Pinged(now, phone.number(), true));
+            tell(phone, phone.ping(now));
             if (++n % 10_000 == 0) {
                 log.flush();
             }
@@ -161,8 +170,8 @@ final class TrafficBench {
         Random random = new Random(4);
         for (int second = 0; second < length.toSeconds(); second++) {
             Instant now = Instant.now();
-            seen += each(second, PING, phone -> tell(phone, new Pinged(now, phone.number(), true)));
-            seen += each(second, CHECK, phone -> tell(phone, fetched(phone, now, 304)));
+            seen += each(second, PING, phone -> tell(phone, phone.ping(now)));
+            seen += each(second, CHECK, phone -> tell(phone, phone.fetched(now, 304)));
             seen += 3 * each(second, REFRESH, phone -> refresh(phone, now, BindingChanged.Change.REFRESHED));
             for (int i = 0; i < MOVED_A_SECOND; i++) {
                 moved(phones.get(random.nextInt(phones.size())), now);
@@ -202,7 +211,7 @@ final class TrafficBench {
     }
 
     private interface Act {
-        void of(Phone phone);
+        void of(BenchPhone phone);
     }
 
     /** The phones whose turn it is in this second, evenly dealt. */
@@ -217,82 +226,19 @@ final class TrafficBench {
     }
 
     /** It logs off and comes back. */
-    private void moved(Phone phone, Instant now) {
+    private void moved(BenchPhone phone, Instant now) {
         if (waitingSince.putIfAbsent(phone.id(), System.nanoTime()) == null) {
-            tell(phone, binding(phone, now, BindingChanged.Change.EXPIRED));
-            tell(phone, binding(phone, now, BindingChanged.Change.ADDED));
+            tell(phone, phone.binding(now, BindingChanged.Change.EXPIRED));
+            tell(phone, phone.binding(now, BindingChanged.Change.ADDED));
         }
     }
 
-    private void refresh(Phone phone, Instant now, BindingChanged.Change change) {
-        int cseq = ++messages;
-        tell(
-                phone,
-                message(
-                        phone,
-                        now,
-                        true,
-                        cseq,
-                        "REGISTER sip:" + phone.domain() + " SIP/2.0",
-                        "Contact: <sip:" + phone.number() + "@" + phone.address()
-                                + ">;expires=1500\r\nUser-Agent: Korrin K24/2.4.1\r\nAuthorization: Digest username=\""
-                                + phone.number() + "-a\", realm=\"" + phone.domain()
-                                + "\", nonce=\"n0123456789\", uri=\"sip:"
-                                + phone.domain()
-                                + "\", response=\"0123456789abcdef0123456789abcdef\", algorithm=MD5, qop=auth, nc=00000001, cnonce=\"c\"\r\n"));
-        tell(phone, binding(phone, now, change));
-        tell(
-                phone,
-                message(
-                        phone,
-                        now,
-                        false,
-                        cseq,
-                        "SIP/2.0 200 OK",
-                        "Contact: <sip:" + phone.number() + "@" + phone.address() + ">;expires=1500\r\n"));
+    private void refresh(BenchPhone phone, Instant now, BindingChanged.Change change) {
+        phone.registers(now, change, ++messages).forEach(observation -> tell(phone, observation));
     }
 
-    private void tell(Phone phone, Observation observation) {
+    private void tell(BenchPhone phone, Observation observation) {
         log.observed(phone.domain(), Optional.of(phone.mac()), observation);
-    }
-
-    private static ConfigRequested fetched(Phone phone, Instant now, int status) {
-        return new ConfigRequested(
-                now,
-                phone.mac().compact() + ".korrin",
-                status,
-                phone.revision(),
-                "Korrin K24/2.4.1",
-                phone.address().substring(0, phone.address().indexOf(':')));
-    }
-
-    private static BindingChanged binding(Phone phone, Instant now, BindingChanged.Change change) {
-        return new BindingChanged(
-                now,
-                phone.number(),
-                change,
-                "sip:" + phone.number() + "@" + phone.address(),
-                "north",
-                phone.address(),
-                now.plusSeconds(EXPIRY_SECONDS));
-    }
-
-    private static SipSeen message(Phone phone, Instant now, boolean toNode, int cseq, String start, String more) {
-        return SipSeen.of(
-                now,
-                toNode,
-                "north",
-                phone.address(),
-                Datagram.of(start + "\r\nVia: SIP/2.0/UDP " + phone.address() + ";rport;branch=z9hG4bK" + cseq
-                        + "\r\nMax-Forwards: 70\r\nFrom: <sip:" + phone.number() + "@" + phone.domain()
-                        + ">;tag=f1\r\nTo: <sip:" + phone.number() + "@" + phone.domain() + ">\r\nCall-ID: "
-                        + phone.mac().compact() + "@reg\r\nCSeq: " + cseq + " REGISTER\r\n" + more
-                        + "Content-Length: 0\r\n\r\n"));
-    }
-
-    /** An address of the range that is kept for benchmarks (RFC 2544 appendix C.2.2), one for each phone. */
-    private static String address(long id) {
-        return "198." + (18 + (id >> 16 & 1)) + "." + (id >> 8 & 255) + "." + (id & 255) + ":5060";
     }
 
     private static double heapAfterCollection() {

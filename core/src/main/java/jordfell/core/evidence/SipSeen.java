@@ -1,6 +1,7 @@
 package jordfell.core.evidence;
 
 import java.time.Instant;
+import java.util.Objects;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
@@ -61,6 +62,11 @@ public sealed interface SipSeen extends Observation {
             return (Request) SipSeen.of(at, toNode, node, peer, datagram);
         }
 
+        @Override
+        public int hashCode() {
+            return SipSeen.hash(this);
+        }
+
         /** Whether it carries an answer to a challenge of a registrar (RFC 3261 §22.2). */
         public boolean answersChallenge() {
             return message.first("Authorization").isPresent();
@@ -75,6 +81,11 @@ public sealed interface SipSeen extends Observation {
         /** Reads the bytes of a response once more. */
         public static Response of(Instant at, boolean toNode, String node, String peer, Datagram datagram) {
             return (Response) SipSeen.of(at, toNode, node, peer, datagram);
+        }
+
+        @Override
+        public int hashCode() {
+            return SipSeen.hash(this);
         }
 
         public int status() {
@@ -96,6 +107,11 @@ public sealed interface SipSeen extends Observation {
         public String number() {
             return "";
         }
+    }
+
+    /** Of a few words: all of a message is much to go through, and two of one moment are seldom of one length. */
+    private static int hash(SipSeen seen) {
+        return Objects.hash(seen.at(), seen.toNode(), seen.datagram().length());
     }
 
     /** Reads a datagram; a keep-alive is no message, and read as a broken one. */

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import jordfell.core.evidence.Observation.NameLookedUp;
@@ -23,6 +24,8 @@ import jordfell.core.path.DeviceFacts.SentLine;
  * @param newest the newest look-up of each name and type, the last one last
  */
 public record RegistrarLookups(List<LookUp> newest) {
+
+    private static final Pattern SERVICE = Pattern.compile("^_sips?\\._(udp|tcp)\\.");
 
     /** What was looked up from a moment on. */
     public static RegistrarLookups of(DeviceFacts facts, Milestones reached, Instant since) {
@@ -58,6 +61,6 @@ public record RegistrarLookups(List<LookUp> newest) {
 
     /** The name without the service before it (RFC 2782) and whatever its case. */
     private static String bare(String name) {
-        return name.toLowerCase(Locale.ROOT).replaceFirst("^_sips?\\._(udp|tcp)\\.", "");
+        return SERVICE.matcher(name.toLowerCase(Locale.ROOT)).replaceFirst("");
     }
 }

@@ -29,6 +29,9 @@ public final class SipHeaders {
     /** {@code <sip:2416@voice.example>;tag=…} without a name before it, a port or an escape. */
     private static final Pattern PLAIN = Pattern.compile("<sip:([A-Za-z0-9._+-]{1,64})@[A-Za-z0-9.-]{1,255}>(?:;.*)?");
 
+    /** A 32-bit number (RFC 3261 §20.16) has at most so many digits. */
+    private static final int LONGEST_CSEQ = 10;
+
     private static final int LONGEST_DATE = 40;
 
     /** The day has two digits, and the zone is always GMT (RFC 3261 §25.1, SIP-date). */
@@ -90,8 +93,22 @@ public final class SipHeaders {
 
     /** The number of a CSeq header, or -1 if it has none that can be read. */
     public static long cseq(SipMessage message) {
-        String number = message.first("CSeq").orElse("").split(" ", 2)[0];
-        return number.matches("[0-9]{1,10}") ? Long.parseLong(number) : -1;
+        // Without a pattern: it is asked for at every comparison of two messages.
+        String value = message.first("CSeq").orElse("");
+        int blank = value.indexOf(' ');
+        int end = blank < 0 ? value.length() : blank;
+        if (end == 0 || end > LONGEST_CSEQ) {
+            return -1;
+        }
+        long number = 0;
+        for (int i = 0; i < end; i++) {
+            char c = value.charAt(i);
+            if (c < '0' || c > '9') {
+                return -1;
+            }
+            number = 10 * number + (c - '0');
+        }
+        return number;
     }
 
     /** What the sender's clock says (RFC 3261 §20.17); empty if there is none to read. */

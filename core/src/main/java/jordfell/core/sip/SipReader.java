@@ -14,8 +14,8 @@ public final class SipReader {
 
     private static final Pattern REQUEST = Pattern.compile("[A-Za-z0-9.!%*_+`'~-]{1,32} \\S{1,2048} SIP/2\\.0");
     private static final Pattern RESPONSE = Pattern.compile("SIP/2\\.0 [1-6][0-9]{2}( .*)?");
-    private static final Pattern LINE_END = Pattern.compile("\r?\n");
     private static final Pattern LENGTH = Pattern.compile("[0-9]{1,6}");
+    private static final String STATUS = "SIP/2.0 ";
     private static final int MOST_HEADERS = 200;
 
     private SipReader() {}
@@ -32,16 +32,17 @@ public final class SipReader {
         if (head < 0) {
             return broken("no empty line ends the headers: truncated");
         }
-        String[] lines = LINE_END.split(text.substring(0, head));
-        if (!REQUEST.matcher(lines[0]).matches() && !RESPONSE.matcher(lines[0]).matches()) {
+        List<String> lines = lines(text, head);
+        Pattern start = lines.get(0).startsWith(STATUS) ? RESPONSE : REQUEST;
+        if (!start.matcher(lines.get(0)).matches()) {
             return broken("line 1 is neither a request line nor a status line");
         }
-        if (lines.length > MOST_HEADERS) {
-            return broken(lines.length + " header lines; at most " + MOST_HEADERS + " are read");
+        if (lines.size() > MOST_HEADERS) {
+            return broken(lines.size() + " header lines; at most " + MOST_HEADERS + " are read");
         }
-        List<Header> headers = new ArrayList<>();
-        for (int i = 1; i < lines.length; i++) {
-            String line = lines[i];
+        List<Header> headers = new ArrayList<>(lines.size());
+        for (int i = 1; i < lines.size(); i++) {
+            String line = lines.get(i);
             if (!headers.isEmpty() && (line.startsWith(" ") || line.startsWith("\t"))) {
                 Header folded = headers.remove(headers.size() - 1);
                 headers.add(new Header(folded.name(), folded.value() + " " + line.strip()));
@@ -55,7 +56,21 @@ public final class SipReader {
                     line.substring(0, colon).strip(), line.substring(colon + 1).strip()));
         }
         String body = text.substring(head + (text.charAt(head) == '\r' ? 4 : 2));
-        return withBody(new SipMessage(lines[0], headers, body));
+        return withBody(new SipMessage(lines.get(0), headers, body));
+    }
+
+    /** The lines before {@code end}. Looked for by hand: every message of every phone is read here. */
+    private static List<String> lines(String text, int end) {
+        List<String> lines = new ArrayList<>();
+        int from = 0;
+        while (from <= end) {
+            int feed = text.indexOf('\n', from);
+            int until = feed < 0 || feed > end ? end : feed;
+            boolean crlf = until > from && until < end && text.charAt(until - 1) == '\r';
+            lines.add(text.substring(from, crlf ? until - 1 : until));
+            from = until + 1;
+        }
+        return lines;
     }
 
     /** The body ends where Content-Length says; what follows in the datagram is dropped (RFC 3261 §18.3). */

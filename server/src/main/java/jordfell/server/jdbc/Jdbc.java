@@ -40,7 +40,7 @@ public class Jdbc {
 
     /** Of this pool, not of the class: two applications in one process must not share a transaction. */
     @SuppressWarnings("ThreadLocalUsage")
-    private final ThreadLocal<@Nullable Connection> current = new ThreadLocal<>();
+    private final ThreadLocal<@Nullable Transaction> current = new ThreadLocal<>();
 
     /** Set while rows are mapped. */
     @SuppressWarnings("ThreadLocalUsage")
@@ -61,7 +61,7 @@ public class Jdbc {
     /** Statements on the connection on which the database is being brought to this version. */
     public static Jdbc within(Context migration) {
         Jdbc jdbc = new Jdbc(migration.getConfiguration().getDataSource());
-        jdbc.current.set(migration.getConnection());
+        jdbc.current.set(Transaction.on(migration.getConnection()));
         return jdbc;
     }
 
@@ -74,46 +74,28 @@ public class Jdbc {
             return work.get();
         }
         List<Runnable> due = new ArrayList<>();
-        T result;
-        try (Connection connection = pool.getConnection()) {
-            result = committed(connection, work, due);
-        } catch (SQLException e) {
-            throw translated(e);
-        }
+        T result = committed(new Transaction(pool), work, due);
         due.forEach(Jdbc::guarded);
         return result;
     }
 
-    private <T> T committed(Connection connection, Supplier<T> work, List<Runnable> due) throws SQLException {
-        connection.setAutoCommit(false);
-        current.set(connection);
+    private <T> T committed(Transaction transaction, Supplier<T> work, List<Runnable> due) {
+        current.set(transaction);
         boolean done = false;
         try {
             T result = work.get();
-            connection.commit();
+            transaction.commit();
             done = true;
             due.addAll(afterwards.get());
             due.addAll(lastly.get().values());
             return result;
+        } catch (SQLException e) {
+            throw translated(e);
         } finally {
             current.remove();
             afterwards.remove();
             lastly.remove();
-            if (!done) {
-                undo(connection);
-            } else {
-                connection.setAutoCommit(true);
-            }
-        }
-    }
-
-    /** A connection that can’t even be taken back is broken; what went wrong before is what is told. */
-    private static void undo(Connection connection) {
-        try {
-            connection.rollback();
-            connection.setAutoCommit(true);
-        } catch (SQLException e) {
-            log.debug("A connection broke: {}", e.getErrorCode());
+            transaction.end(done);
         }
     }
 
@@ -250,10 +232,10 @@ public class Jdbc {
             // ever.
             throw new IllegalStateException("a row mapper asks the database");
         }
-        Connection shared = current.get();
+        Transaction shared = current.get();
         try {
             if (shared != null) {
-                return run(shared, sql, keys, values, action);
+                return run(shared.connection(), sql, keys, values, action);
             }
             try (Connection own = pool.getConnection()) {
                 return run(own, sql, keys, values, action);

@@ -118,4 +118,37 @@ class JdbcTest {
         assertThatThrownBy(() -> jdbc.insert("insert into thing (name) values ('same')"))
                 .isInstanceOf(DuplicateKeyException.class);
     }
+
+    @Test
+    void workThatAsksNothingTakesNoConnectionAndOneThatDoesTakesOne() {
+        assertThat(jdbc.inTransaction(() -> pool.getHikariPoolMXBean().getActiveConnections()))
+                .isZero();
+        int active = jdbc.inTransaction(() -> {
+            count();
+            count();
+            return pool.getHikariPoolMXBean().getActiveConnections();
+        });
+        assertThat(active).isEqualTo(1);
+        assertThat(pool.getHikariPoolMXBean().getActiveConnections()).isZero();
+    }
+
+    @Test
+    void whatWaitsForTheCommitOfWorkThatAsksNothingIsDone() {
+        List<String> done = new ArrayList<>();
+        jdbc.inTransaction(() -> jdbc.afterCommit(() -> done.add("told")));
+        assertThat(done).containsExactly("told");
+    }
+
+    @Test
+    void connectionOfWorkThatFailedIsGivenBackAndNothingOfItIsKept() {
+        for (int i = 0; i < 5; i++) {
+            assertThatThrownBy(() -> jdbc.inTransaction(() -> {
+                        jdbc.update("insert into thing (name) values ('lost')");
+                        throw new IllegalStateException("as it goes");
+                    }))
+                    .isInstanceOf(IllegalStateException.class);
+        }
+        assertThat(count()).isZero();
+        assertThat(pool.getHikariPoolMXBean().getActiveConnections()).isZero();
+    }
 }
