@@ -20,7 +20,7 @@ record BenchPhone(
         long id, MacAddress mac, String number, String user, String password, String domain, String revision) {
 
     private static final String AGENT = "Korrin K24/2.4.1";
-    private static final Duration EXPIRY = Duration.ofSeconds(1_500);
+    private static final Duration EXPIRY = Duration.ofMinutes(25);
 
     @Override
     public String toString() {
