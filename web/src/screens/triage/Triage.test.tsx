@@ -1,89 +1,69 @@
 // @vitest-environment happy-dom
-import { fireEvent, screen, within } from '@testing-library/react'
-import { Route, Routes } from 'react-router'
+import { screen, within } from '@testing-library/react'
 import { expect, it } from 'vitest'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { Triage } from './Triage'
 
-const held = (id: number, label: string, sentence: string, site = 'Eskvik Pier') => ({
+const device = (id: number, over: object = {}) => ({
   id,
+  label: `Gate ${id}`,
   mac: `02-4B-7A-00-53-0${id}`,
-  label,
-  model: 'Korrin K24',
-  site,
-  rail: 'pppppph--',
-  sentence,
+  model: 'Korrin K12',
+  site: 'Eskvik Pier',
+  rail: 'ppppf----',
+  sentence: 'DNS knows no voise.tarnholm.example.',
+  ...over,
 })
 
-const CAUSES = [
-  {
-    cause: 'wrong-password',
-    variant: '2417',
-    title: 'A wrong password',
-    sentence: 'It used 2417’s password.',
-    stop: 'ACCEPTED',
-    since: '2026-03-02T08:00:00Z',
-    count: 2,
-    devices: [
-      held(1, 'Ticket window 4', 'It used 2417’s password.'),
-      held(2, 'Café till', 'It used 2418’s.'),
-    ],
-  },
-  {
-    cause: 'name-not-found',
-    variant: 'x',
-    title: 'Its registrar’s name is not found',
-    sentence: 'The name is not found.',
-    stop: 'LOCATED',
-    since: null,
-    count: 5,
-    devices: [held(3, 'Gate office', 'The name is not found.')],
-  },
-]
+const cause = (name: string, devices: object[], over: object = {}) => ({
+  cause: name,
+  variant: 'v',
+  title: `Cause ${name}`,
+  sentence: `What ${name} came to.`,
+  stop: 'LOCATED',
+  count: devices.length,
+  since: new Date(Date.now() - 3_600_000).toISOString(),
+  devices,
+  ...over,
+})
 
-const show = (causes: object[], at = '/triage') => {
+function say(causes: object[]) {
   serverSays({ 'GET /api/triage': { body: causes } })
-  return renderWithAll(
-    <Routes>
-      <Route path="/triage/:cause?" element={<Triage />} />
-    </Routes>,
-    at,
-  )
 }
 
-it('with nobody held it says so and shows no list', async () => {
-  show([])
+it('where nothing is held, that is said', async () => {
+  say([])
+  renderWithAll(<Triage />, '/triage')
   expect(await screen.findByText('No device is held')).toBeTruthy()
 })
 
-it('the first cause is open, its devices with what each did and what they share', async () => {
-  show(CAUSES)
-  expect(await screen.findByText('7 devices held or silent · 2 causes')).toBeTruthy()
-  expect(screen.getByRole('heading', { name: 'A wrong password' })).toBeTruthy()
-  expect(screen.getByText('2 devices, held at Accepted')).toBeTruthy()
-  expect(screen.getByText('All of them: Eskvik Pier, Korrin K24.')).toBeTruthy()
-  const rows = within(screen.getByRole('table')).getAllByRole('row').slice(1)
-  expect(rows.map((r) => r.textContent)).toEqual([
-    expect.stringContaining('It used 2417’s password.'),
-    expect.stringContaining('It used 2418’s.'),
-  ])
-  expect(screen.getByRole('link', { name: 'Café till' }).getAttribute('href')).toBe('/fleet/2')
+it('causes stand in their order, the first open with its devices and what they share', async () => {
+  say([cause('name', [device(1), device(2)]), cause('lapsed', [device(3)])])
+  renderWithAll(<Triage />, '/triage', '/triage/:cause?')
+  expect(await screen.findByText('3 devices held or silent · 2 causes')).toBeTruthy()
+  const list = within(screen.getByRole('navigation', { name: 'Causes' }))
+  expect(list.getAllByRole('link').map((l) => l.getAttribute('aria-current'))).toEqual(['true', 'false'])
+  expect(screen.getByRole('heading', { name: 'Cause name' })).toBeTruthy()
+  expect(screen.getByText('All of them: Eskvik Pier, Korrin K12.')).toBeTruthy()
+  expect(screen.getByRole('link', { name: 'Gate 2' }).getAttribute('href')).toBe('/fleet/2')
 })
 
-it('another cause is opened at its own address, and more devices than are listed are counted', async () => {
-  const { router } = show(CAUSES)
-  const other = await screen.findByRole('link', { name: /Its registrar’s name/ })
-  expect(other.textContent).toContain('Gate office and 4 more')
-  fireEvent.click(other)
-  expect(await screen.findByText('5 devices, held at Located')).toBeTruthy()
-  expect(decodeURIComponent(router.state.location.pathname)).toBe('/triage/name-not-found~x')
+it('the cause in the address is open; of one device nothing is shared', async () => {
+  say([cause('name', [device(1), device(2)]), cause('lapsed', [device(3)])])
+  renderWithAll(<Triage />, '/triage/lapsed~v', '/triage/:cause?')
+  expect(await screen.findByRole('heading', { name: 'Cause lapsed' })).toBeTruthy()
+  expect(screen.queryByText(/All of them/)).toBeNull()
 })
 
-it('keys walk the causes and open one', async () => {
-  const { router } = show(CAUSES)
-  await screen.findByText(/held or silent/)
-  fireEvent.keyDown(document.body, { key: 'j' })
-  fireEvent.keyDown(document.body, { key: 'j' })
-  fireEvent.keyDown(document.body, { key: 'Enter' })
-  expect(decodeURIComponent(router.state.location.pathname)).toBe('/triage/name-not-found~x')
+it('where devices did different things, each says its own', async () => {
+  say([cause('name', [device(1), device(2, { sentence: 'It looked up another name.', site: 'Terminal' })])])
+  renderWithAll(<Triage />, '/triage', '/triage/:cause?')
+  expect(await screen.findByText('It looked up another name.')).toBeTruthy()
+  expect(screen.getByText('All of them: Korrin K12.')).toBeTruthy()
+})
+
+it('a cause that is gone from the address leads to the first there is', async () => {
+  say([cause('name', [device(1)])])
+  renderWithAll(<Triage />, '/triage/mended~x', '/triage/:cause?')
+  expect(await screen.findByRole('heading', { name: 'Cause name' })).toBeTruthy()
 })

@@ -1,0 +1,110 @@
+// @vitest-environment happy-dom
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { expect, it } from 'vitest'
+import { renderWithAll, serverSays } from '../../test/renderWithAll'
+import { PhoneRow } from './PhoneRow'
+
+const mac = '02-4B-7A-00-53-13'
+const phone = {
+  mac,
+  model: 'Korrin K24',
+  site: 'Eskvik Pier',
+  address: '198.51.100.125',
+  powered: true,
+  cable: true,
+  lines: 2,
+  typedByHand: false,
+  screen: '2413 registered',
+  deviceId: 27,
+  label: 'Ticket window 1',
+  rail: 'ppppppppp',
+  inCall: false,
+  saved: '',
+}
+
+function row(over: object = {}, mayAct = true) {
+  renderWithAll(
+    <table>
+      <tbody>
+        <PhoneRow phone={{ ...phone, ...over }} mayAct={mayAct} />
+      </tbody>
+    </table>,
+  )
+}
+
+function does(fault: string) {
+  fireEvent.change(screen.getByLabelText(`Fault at ${mac}`), { target: { value: fault } })
+}
+
+const act = () => fireEvent.click(screen.getByRole('button', { name: 'Do it' }))
+
+it.each([
+  ['CLOCK', 'PUT', 'clock', { ahead: -3600 }],
+  ['CLOCK_RIGHT', 'PUT', 'clock', { ahead: 0 }],
+  ['CROSS', 'POST', 'cross', undefined],
+  ['RESTART', 'POST', 'restart', undefined],
+  ['CALL', 'POST', 'call', undefined],
+  ['CAPITALS', 'POST', 'mistype', { way: 'CAPITALS', line: 1, keep: 12 }],
+])('%s is done on the phone, once it is said', async (fault, method, path, body) => {
+  const what = `${method} /api/lab/phones/${mac}/${path}`
+  const asked = serverSays({ [what]: {} })
+  row()
+  does(fault)
+  expect(asked).toHaveLength(0)
+  act()
+  await waitFor(() => expect(asked.map((a) => [a.what, a.body])).toContainEqual([what, body]))
+})
+
+it('a password is cut at the line and length that are said', async () => {
+  const what = `POST /api/lab/phones/${mac}/mistype`
+  const asked = serverSays({ [what]: {} })
+  row()
+  does('CUT')
+  fireEvent.change(screen.getByLabelText('How many characters'), { target: { value: '8' } })
+  fireEvent.change(screen.getByLabelText('Line'), { target: { value: '2' } })
+  act()
+  await waitFor(() => expect(asked[0]?.body).toEqual({ way: 'CUT', line: 2, keep: 8 }))
+})
+
+it('lines are crossed only where there are two, and codes typed only where nothing is enrolled', () => {
+  serverSays({})
+  row({ lines: 1 })
+  const offered = Array.from(
+    screen.getByLabelText(`Fault at ${mac}`).querySelectorAll('option'),
+    (o) => o.value,
+  )
+  expect(offered).not.toContain('CROSS')
+  expect(offered).not.toContain('CLAIM')
+})
+
+it('a phone that is off has no fingers at it, and a viewer has none at all', () => {
+  serverSays({})
+  row({ powered: false })
+  expect(screen.queryByLabelText(`Fault at ${mac}`)).toBeNull()
+})
+
+it('a viewer switches nothing', () => {
+  serverSays({})
+  row({}, false)
+  expect(screen.getAllByRole('switch').every((s) => (s as HTMLInputElement).disabled)).toBe(true)
+  expect(screen.queryByLabelText(`Fault at ${mac}`)).toBeNull()
+})
+
+it('what can’t be done is told beside it', async () => {
+  serverSays({
+    [`POST /api/lab/phones/${mac}/call`]: {
+      status: 422,
+      body: {
+        detail: 'No line of this phone is registered.',
+        status: 422,
+        fields: [
+          { pointer: '/', reason: 'No line of this phone is registered.', hint: 'Wait until one is.' },
+        ],
+      },
+    },
+  })
+  row()
+  does('CALL')
+  act()
+  expect(await screen.findByText(/No line of this phone is registered/)).toBeTruthy()
+})
