@@ -23,9 +23,10 @@ final class LoadClient {
     private static final String SCRIPT = """
             local asked = {}
             for line in io.lines("%s") do
-              local path, tag = line:match("^(%%S+) ?(%%S*)$")
-              local headers = { ["User-Agent"] = "Korrin K24/2.4.1", ["Accept-Encoding"] = "br, gzip" }
-              if tag ~= "" then headers["If-None-Match"] = '"' .. tag .. '"' end
+              local path, tag, credentials = line:match("^(%%S+) (%%S+) (%%S+)$")
+              local headers = { ["Host"] = "127.0.0.1", ["User-Agent"] = "Korrin K24/2.4.1", ["Accept-Encoding"] = "br, gzip" }
+              if tag ~= "-" then headers["If-None-Match"] = '"' .. tag .. '"' end
+              if credentials ~= "-" then headers["Authorization"] = "Basic " .. credentials end
               asked[#asked + 1] = wrk.format("GET", path, headers)
             end
             local i = 0
@@ -44,16 +45,29 @@ final class LoadClient {
         }
     }
 
-    /** A file that is asked for; with a tag, whether it is another than that. */
-    record Asked(String path, String tag) {}
+    /**
+     * A file that is asked for.
+     *
+     * @param tag whether it is another than that; empty for whatever it is
+     * @param credentials name and password as HTTP’s Basic writes them; empty for none
+     */
+    record Asked(String path, String tag, String credentials) {
+
+        private String line() {
+            return path + " " + (tag.isEmpty() ? "-" : tag) + " " + (credentials.isEmpty() ? "-" : credentials);
+        }
+
+        @Override
+        public String toString() {
+            return path;
+        }
+    }
 
     /** Answers a second; the first seconds are not counted. */
     double rate(String address, List<Asked> files) {
         try {
             Path list = folder.resolve("asked.txt");
-            Files.write(
-                    list,
-                    files.stream().map(f -> (f.path() + " " + f.tag()).strip()).toList());
+            Files.write(list, files.stream().map(Asked::line).toList());
             Path script = Files.writeString(folder.resolve("ask.lua"), SCRIPT.formatted(list));
             run(address, script, WARM_SECONDS);
             return run(address, script, SECONDS);

@@ -23,6 +23,7 @@ import jordfell.server.history.Moved;
 import jordfell.server.history.ObservationLog;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.release.ReleaseService;
 
@@ -78,6 +79,8 @@ final class TrafficBench {
         imports.prepare();
         imports.imported(imports.rows(devices));
         server.bean(ReleaseService.class).release(server.bean(DeviceStore.class).allIds(), "bench");
+        ExtensionStore extensions = server.bean(ExtensionStore.class);
+        server.bean(DomainStore.class).all().forEach(d -> passwords.put(d.id(), extensions.currentPasswords(d.id())));
         phones = server.bean(Jdbc.class)
                 .list(
                         """
@@ -90,7 +93,7 @@ final class TrafficBench {
                                 MacAddress.of(row.text("mac")),
                                 row.text("number"),
                                 row.text("auth_user"),
-                                password(row.number("domain_id"), row.text("number")),
+                                passwords.get(row.number("domain_id")).get(row.text("number")),
                                 row.text("name"),
                                 row.text("revision")));
         server.onEvent(Moved.class, moved -> {
@@ -101,12 +104,6 @@ final class TrafficBench {
                 }
             }
         });
-    }
-
-    private String password(long domainId, String number) {
-        return passwords
-                .computeIfAbsent(domainId, server.bean(ExtensionStore.class)::currentPasswords)
-                .getOrDefault(number, "");
     }
 
     /** Milliseconds to open the passwords of all domains once more: what the first wrong one that nobody has waits for. */

@@ -89,7 +89,7 @@ public class FetchAccess {
                 && given.filter(c -> same(site.access().user(), c.user())
                                 && same(sites.fetchPassword(site.id()), c.password()))
                         .isPresent();
-        own.ifPresent(s -> door.proved(deviceId, s.item()));
+        own.filter(s -> !s.proven()).ifPresent(s -> door.proved(deviceId, s.item()));
         Verdict verdict = FetchRule.decide(new FetchRule.Request(
                 isFromWithin(site, source),
                 !Networks.of(site.access().from()).isEmpty(),

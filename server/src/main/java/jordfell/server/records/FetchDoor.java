@@ -48,8 +48,16 @@ public class FetchDoor {
         jdbc.update("delete from device_fetch where device_id = ?", deviceId);
     }
 
-    /** The file went out in full to this address. */
+    /** The file went out in full to this address; only of the first one that is written. */
     public void delivered(long deviceId, String to) {
+        boolean known = jdbc.one(
+                        "select 1 n from device_fetch where device_id = ? and delivered_at is not null",
+                        row -> row.number("n"),
+                        deviceId)
+                .isPresent();
+        if (known) {
+            return; // each write waits for the disk, and a phone fetches as long as it lives
+        }
         jdbc.update("""
                 merge into device_fetch f using (select cast(? as bigint) id) d on f.device_id = d.id
                 when matched and f.delivered_at is null then update set delivered_at = ?, delivered_to = ?
@@ -60,8 +68,9 @@ public class FetchDoor {
      * What was sent to a device that proves a name and a password.
      *
      * @param present whether it is what the device is to have now
+     * @param proven whether it is what the device proved last
      */
-    public record Sent(long item, String proof, boolean present) {}
+    public record Sent(long item, String proof, boolean present, boolean proven) {}
 
     /**
      * The proofs that open the device's files, the present one first: what it has now, and everything since the one that
@@ -70,13 +79,14 @@ public class FetchDoor {
     public List<Sent> proofs(long deviceId) {
         return jdbc.list(
                 """
-                select i.id, i.fetch_proof, i.id = r.item_id present from release_item i
+                select i.id, i.fetch_proof, coalesce(i.id = r.item_id, false) present,
+                coalesce(i.id = f.proven_item, false) proven from release_item i
                 left join device_release r on r.device_id = i.device_id
                 left join device_fetch f on f.device_id = i.device_id
                 where i.device_id = ? and i.fetch_proof <> '' and i.state <> 'WAITING'
                 and (i.id = r.item_id or i.id >= coalesce(f.proven_item, 0))
                 order by case when i.id = r.item_id then 0 else 1 end, i.id desc limit ?""",
-                row -> new Sent(row.number("id"), row.text("fetch_proof"), row.yes("present")),
+                row -> new Sent(row.number("id"), row.text("fetch_proof"), row.yes("present"), row.yes("proven")),
                 deviceId,
                 MOST_PROOFS);
     }

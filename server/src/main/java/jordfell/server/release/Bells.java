@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.function.LongPredicate;
 import jordfell.core.identity.MacAddress;
 import jordfell.server.jdbc.Jdbc;
@@ -41,6 +42,9 @@ class Bells {
     }
 
     private void ring(long deviceId, LongPredicate restart) {
+        if (ringer.isShutdown()) {
+            return; // it ends while it tells a whole fleet: they look by themselves later
+        }
         try {
             called(deviceId).ifPresent(called -> bell.ring(called, restart.test(deviceId)));
         } catch (RuntimeException e) {
@@ -63,8 +67,12 @@ class Bells {
                         deviceId));
     }
 
+    /** Ends after the device that is being told: the database is about to be closed. */
     @PreDestroy
-    void stop() {
-        ringer.shutdownNow();
+    void stop() throws InterruptedException {
+        ringer.shutdown();
+        if (!ringer.awaitTermination(5, TimeUnit.SECONDS)) {
+            ringer.shutdownNow();
+        }
     }
 }

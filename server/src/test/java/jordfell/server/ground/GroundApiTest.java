@@ -207,4 +207,41 @@ class GroundApiTest {
         Map<String, Object> model = found("/api/models", "Korrin K48");
         assertThat(model.get("features").toString()).contains("paging", "FAILS", "Crackles.", "Mats Lindqvaist");
     }
+
+    @Test
+    void everythingThatIsWrongWithADomainIsToldAtOnce() {
+        Answer refused = pier.client().post("/api/domains", Map.of("name", "", "transports", "carrier"));
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.problemAt("/name")).isEqualTo("The name is missing.");
+        assertThat(refused.problemAt("/realm")).isEqualTo("The realm is missing.");
+        assertThat(refused.problemAt("/transports")).contains("no way in which SIP travels");
+        assertThat(refused.problemAt("/nodes")).isEqualTo("There is no registrar node.");
+    }
+
+    @Test
+    void aSitesFormCannotClaimAPasswordThatIsNotThere() {
+        Map<String, Object> wish = Map.of(
+                "domainId",
+                pier.domainId,
+                "name",
+                "New quay",
+                "natTimeout",
+                60,
+                "fetchUser",
+                "phones",
+                "hasFetchPassword",
+                true);
+        assertThat(pier.client().post("/api/sites", wish).problemAt("/fetchPassword"))
+                .isEqualTo("The name has no password.");
+    }
+
+    @Test
+    void modelIsAddedWithItsUsualSizesOnce() {
+        Map<String, Object> wish = Map.of("maker", "Sandvig", "name", "S 1", "lines", 2, "keys", 4);
+        Answer made = pier.client().post("/api/models", wish);
+        assertThat(made.status()).isEqualTo(201);
+        assertThat(made.json().path("id").asString()).isEqualTo("sandvig-s-1");
+        assertThat(found("/api/models", "Sandvig S 1")).containsEntry("passwordField", 32);
+        assertThat(pier.client().post("/api/models", wish).problemAt("/name")).contains("already");
+    }
 }

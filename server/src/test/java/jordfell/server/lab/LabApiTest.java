@@ -77,4 +77,25 @@ class LabApiTest {
                         || pier.rail(id).equals("pppppppwn"));
         assertThat(pier.client().get("/api/lab").toString()).contains("\"cable\":false");
     }
+
+    @Test
+    void clockThatSomebodySetsWrongIsToldOnTheSheetAndNotOnceItIsRight() {
+        String mac = "02-4B-7A-08-00-21";
+        long device = pier.enrolled(mac, "Clock desk", "2118", "");
+        pier.unbox(mac);
+        String path = "/api/lab/phones/" + mac + "/clock";
+        assertThat(pier.client().put(path, Map.of("ahead", 99_999_999_999L)).problemAt("/ahead"))
+                .contains("No clock is");
+        assertThat(pier.client().put(path, Map.of("ahead", -7_200)).status()).isEqualTo(200);
+        pier.release(device);
+        RunningServer.until("its clock is told", () -> clock(device).equals("2 h behind"));
+        assertThat(pier.client().put(path, Map.of("ahead", 0)).status()).isEqualTo(200);
+        pier.client().post("/api/lab/phones/" + mac + "/restart", Map.of());
+        RunningServer.until("its clock is right", () -> clock(device).isEmpty());
+        assertThat(pier.sheet(device).path("findings")).isEmpty();
+    }
+
+    private String clock(long device) {
+        return pier.sheet(device).path("where").path("clock").asString();
+    }
 }
