@@ -74,7 +74,10 @@ public class FetchAccess {
 
     /** Whether the site's networks hold the address; a site that names none takes all. */
     boolean isFromWithin(Site site, String source) {
-        List<String> ranges = Networks.of(site.access().from());
+        return isWithin(Networks.of(site.access().from()), source);
+    }
+
+    static boolean isWithin(List<String> ranges, String source) {
         return ranges.isEmpty() || Networks.contain(ranges, source);
     }
 
@@ -102,7 +105,7 @@ public class FetchAccess {
     }
 
     /** Compares in a time that does not tell how much of it is right. */
-    private static boolean same(String one, String other) {
+    static boolean same(String one, String other) {
         return MessageDigest.isEqual(one.getBytes(StandardCharsets.UTF_8), other.getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -32,6 +32,10 @@ public record PhoneAnswer(
         return "PhoneAnswer[" + status + "]";
     }
 
-    /** A device that takes its file. */
-    record Taking(long deviceId, MacAddress mac, PhoneRequest request) {}
+    /**
+     * A device that takes its file.
+     *
+     * @param again it took one before, as is known
+     */
+    record Taking(long deviceId, MacAddress mac, PhoneRequest request, boolean again) {}
 }

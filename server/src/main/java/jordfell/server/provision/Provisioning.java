@@ -40,6 +40,7 @@ public class Provisioning {
     private final KnockStore knocks;
     private final Claims claims;
     private final FetchAccess access;
+    private final SettledPhones settled;
     private final Firmware firmware;
     private final Guessers guessers;
     private final DialectBook dialects;
@@ -56,6 +57,7 @@ public class Provisioning {
             KnockStore knocks,
             Claims claims,
             FetchAccess access,
+            SettledPhones settled,
             Firmware firmware,
             Guessers guessers,
             DialectBook dialects,
@@ -70,6 +72,7 @@ public class Provisioning {
         this.knocks = knocks;
         this.claims = claims;
         this.access = access;
+        this.settled = settled;
         this.firmware = firmware;
         this.guessers = guessers;
         this.dialects = dialects;
@@ -84,8 +87,12 @@ public class Provisioning {
      * that nothing is learnt by trying them.
      */
     public PhoneAnswer answer(PhoneRequest request) {
-        Optional<Site> site = sites.byToken(request.site());
         Optional<MacAddress> mac = Dialects.macIn(request.file());
+        Optional<PhoneAnswer> usual = mac.flatMap(m -> settled.answer(request, m));
+        if (usual.isPresent()) {
+            return told(mac.get(), request, usual.get());
+        }
+        Optional<Site> site = sites.byToken(request.site());
         if (site.isEmpty() || mac.isEmpty()) {
             return PhoneAnswer.NOT_FOUND; // a guess: not worth a record of its own
         }
@@ -97,10 +104,13 @@ public class Provisioning {
             }
             device = devices.byMac(mac.get());
         }
-        Device known = device.orElseThrow();
-        PhoneAnswer answer = answer(known, site.get(), request);
+        return told(mac.get(), request, answer(device.orElseThrow(), site.get(), request));
+    }
+
+    /** A file that is on its way is told when it has arrived. */
+    private PhoneAnswer told(MacAddress mac, PhoneRequest request, PhoneAnswer answer) {
         if (answer.taking().isEmpty()) {
-            asked(mac.get(), request, answer);
+            asked(mac, request, answer);
         }
         return answer;
     }
@@ -108,7 +118,9 @@ public class Provisioning {
     /** The file of this answer has reached whoever asked. */
     public void delivered(PhoneAnswer answer) {
         answer.taking().ifPresent(taking -> {
-            door.delivered(taking.deviceId(), taking.request().source());
+            if (!taking.again()) {
+                door.delivered(taking.deviceId(), taking.request().source());
+            }
             asked(taking.mac(), taking.request(), answer);
             if (taking.request().userAgent().startsWith("Mozilla/")) {
                 audit.secretLeft(
@@ -235,11 +247,11 @@ public class Provisioning {
                         tag,
                         servedAs,
                         released.get().body(),
-                        Optional.of(new PhoneAnswer.Taking(device.id(), mac, request)));
+                        Optional.of(new PhoneAnswer.Taking(device.id(), mac, request, false)));
     }
 
     /** A phone proves by the tag that it took a re-sent file; one that was switched off meanwhile is given it again. */
-    private static String tag(String revision, int resent) {
+    static String tag(String revision, int resent) {
         return resent == 0 ? revision : revision + "-" + resent;
     }
 }

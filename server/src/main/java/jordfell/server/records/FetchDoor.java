@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.identity.MacAddress;
 import jordfell.server.jdbc.Jdbc;
 import org.springframework.stereotype.Component;
 
@@ -89,6 +90,47 @@ public class FetchDoor {
                 row -> new Sent(row.number("id"), row.text("fetch_proof"), row.yes("present"), row.yes("proven")),
                 deviceId,
                 MOST_PROOFS);
+    }
+
+    /**
+     * A device that took its first file, and proved the one that it is to have now.
+     *
+     * @param fetchFrom the ranges from which its site has files fetched
+     * @param siteAsks whether its site has a name and password
+     * @param item what it is to have
+     * @param proof the name and password that this brought
+     */
+    public record Settled(
+            long deviceId,
+            String family,
+            int resent,
+            String fetchFrom,
+            boolean siteAsks,
+            long item,
+            String revision,
+            String proof) {}
+
+    /** The device of this address at this site, if it is settled and in use; asked for at once, since it is all day long. */
+    public Optional<Settled> settled(String siteToken, MacAddress mac) {
+        return jdbc.one(
+                """
+                select d.id, m.family, d.resend, s.fetch_from, s.fetch_user, i.id item, i.revision, i.fetch_proof
+                from device d join site s on s.id = d.site_id join model m on m.id = d.model_id
+                join device_fetch f on f.device_id = d.id join device_release r on r.device_id = d.id
+                join release_item i on i.id = r.item_id
+                where d.mac = ? and s.token = ? and d.standing = 'IN_USE' and f.delivered_at is not null
+                and f.proven_item = i.id and i.fetch_proof <> ''""",
+                row -> new Settled(
+                        row.number("id"),
+                        row.text("family"),
+                        row.integer("resend"),
+                        row.text("fetch_from"),
+                        !row.text("fetch_user").isEmpty(),
+                        row.number("item"),
+                        row.text("revision"),
+                        row.text("fetch_proof")),
+                mac.compact(),
+                siteToken);
     }
 
     /** The device proved what it was sent with this item; what came before it opens nothing any more. */

@@ -146,6 +146,13 @@ public class ReleaseStore {
                 where d.device_id = ?""", row -> released(row, List.of()), deviceId);
     }
 
+    /** The file of an item, which never changes. */
+    public String body(long item) {
+        return jdbc.one("select body from release_item where id = ?", row -> row.bytes("body"), item)
+                .map(sealer::open)
+                .orElseThrow();
+    }
+
     /** The file of an earlier revision of a device, if it was ever released and it is known where its secrets stand. */
     public Optional<Released> shownBody(long deviceId, String revision) {
         return jdbc.one(

@@ -10,11 +10,12 @@ import org.springframework.security.access.hierarchicalroles.RoleHierarchyImpl;
 import org.springframework.security.config.Customizer;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
-import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.web.DefaultSecurityFilterChain;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.security.web.servlet.util.matcher.PathPatternRequestMatcher;
 
 /** Who may ask for what: looking is for all who sign in, changing for technicians, secrets for leads. */
 @Configuration
@@ -22,8 +23,6 @@ class SecurityConfig {
 
     private static final String CONTENT_POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; "
             + "img-src 'self' data:; font-src 'self' data:; object-src 'none'; frame-ancestors 'none'; base-uri 'none'";
-
-    private static final String FILE_POLICY = "sandbox; default-src 'none'; frame-ancestors 'none'";
 
     /** The screens scan labels by a camera nowhere, and ask for nothing else of the machine either. */
     private static final String PERMISSIONS =
@@ -34,22 +33,12 @@ class SecurityConfig {
         return RoleHierarchyImpl.fromHierarchy("ROLE_LEAD > ROLE_TECHNICIAN\nROLE_TECHNICIAN > ROLE_VIEWER");
     }
 
-    /**
-     * Phones have no session and get no cookie; who is given a file is decided where files are. Should a browser open one,
-     * it is no page of the screens' origin.
-     */
+    /** Phones have no session and get no cookie; who is given a file is decided where files are. */
     @Bean
     @Order(1)
-    SecurityFilterChain phones(HttpSecurity http) throws Exception {
-        return http.securityMatcher("/p/**")
-                .csrf(AbstractHttpConfigurer::disable)
-                .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(FILE_POLICY)))
-                .authorizeHttpRequests(paths -> paths.requestMatchers(HttpMethod.GET, "/p/**")
-                        .permitAll()
-                        .anyRequest()
-                        .denyAll())
-                .build();
+    SecurityFilterChain phones() {
+        return new DefaultSecurityFilterChain(
+                PathPatternRequestMatcher.withDefaults().matcher("/p/**"));
     }
 
     @Bean
