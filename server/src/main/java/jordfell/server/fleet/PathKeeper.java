@@ -6,6 +6,7 @@ import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.Iterator;
@@ -48,6 +49,9 @@ public class PathKeeper implements NotLookedAt {
     private static final int MOST_IN_MIND = 120_000;
     /** So many that were touched are looked at before what was seen meanwhile is. */
     private static final int AT_ONCE = 50;
+
+    /** So many looks are kept in one transaction. */
+    private static final int TOGETHER = 500;
 
     private static final Duration BREATH = Duration.ofMillis(80);
 
@@ -167,12 +171,14 @@ public class PathKeeper implements NotLookedAt {
             }
         }
         soon.addAll(records);
+        List<Long> all = List.copyOf(soon);
         boolean written = true;
-        for (long device : soon) {
+        for (int from = 0; from < all.size(); from += TOGETHER) {
+            List<Long> some = all.subList(from, Math.min(all.size(), from + TOGETHER));
             if (paused || !written) {
-                touch(List.of(device));
+                touch(some);
             } else {
-                written = compute(device, records.contains(device));
+                written = compute(some, records);
             }
         }
         return written;
@@ -188,25 +194,44 @@ public class PathKeeper implements NotLookedAt {
         }
     }
 
-    /** Whether the database could be written. */
-    private boolean compute(long deviceId, boolean recordsTouched) {
+    /**
+     * What comes of many looks is kept together: each commit waits for the disk, and phones by the hundred thousand keep it
+     * busy. Where one of them fails, each is looked at once more by itself.
+     *
+     * @return whether the database could be written
+     */
+    private boolean compute(List<Long> deviceIds, Set<Long> recordsTouched) {
+        List<Long> moved = new ArrayList<>();
         try {
-            if (recordsTouched) {
-                records.invalidate(deviceId);
-                lines.forget(deviceId);
+            jdbc.inTransaction(() -> deviceIds.forEach(device -> {
+                if (step(device, recordsTouched.contains(device))) {
+                    moved.add(device);
+                }
+            }));
+        } catch (RuntimeException | Error e) {
+            deviceIds.forEach(histories::forget); // what was stepped was not kept
+            boolean written = true;
+            for (long device : deviceIds) {
+                written = written && computeAlone(device);
             }
-            Optional<DeviceFacts> known = Optional.ofNullable(records.getIfPresent(deviceId));
-            Optional<DeviceFacts> facts = known.or(() -> cases.facts(deviceId));
-            facts.ifPresent(f -> records.put(deviceId, f));
-            // All that comes of one look is kept together: each commit waits for the disk.
-            boolean moved = jdbc.inTransaction(
-                    () -> facts.map(f -> step(f, known.isPresent())).orElse(true));
-            if (moved) {
+            if (!written) {
+                touchChanged(deviceIds); // once more when it is back
+            }
+            return written;
+        }
+        deviceIds.forEach(this::looked);
+        moved.forEach(device -> publisher.publishEvent(new Moved(device)));
+        return true;
+    }
+
+    /** Whether the database could be written. */
+    private boolean computeAlone(long deviceId) {
+        try {
+            if (jdbc.inTransaction(() -> step(deviceId, true))) {
                 publisher.publishEvent(new Moved(deviceId));
             }
         } catch (StoreAwayException e) {
-            histories.forget(deviceId); // what was stepped was not kept
-            touchChanged(List.of(deviceId)); // once more when it is back
+            histories.forget(deviceId);
             return false;
         } catch (RuntimeException | Error e) {
             // A scheduled task that ends with an Error is never run again: the paths of all others would stand still.
@@ -215,15 +240,30 @@ public class PathKeeper implements NotLookedAt {
             if (!isGone(deviceId)) {
                 log.error("The path of device {} could not be computed", deviceId, e);
             }
-        } finally {
-            synchronized (lock) {
-                // One that was changed once more meanwhile is looked at again.
-                if (!touched.contains(deviceId)) {
-                    changed.remove(deviceId);
-                }
+        }
+        looked(deviceId);
+        return true;
+    }
+
+    private void looked(long deviceId) {
+        synchronized (lock) {
+            // One that was changed once more meanwhile is looked at again.
+            if (!touched.contains(deviceId)) {
+                changed.remove(deviceId);
             }
         }
-        return true;
+    }
+
+    /** Looks at a device; whether anything came that shows. */
+    private boolean step(long deviceId, boolean recordsTouched) {
+        if (recordsTouched) {
+            records.invalidate(deviceId);
+            lines.forget(deviceId);
+        }
+        Optional<DeviceFacts> known = Optional.ofNullable(records.getIfPresent(deviceId));
+        Optional<DeviceFacts> facts = known.or(() -> cases.facts(deviceId));
+        facts.ifPresent(f -> records.put(deviceId, f));
+        return facts.map(f -> step(f, known.isPresent())).orElse(true);
     }
 
     /** How many paths could not be computed since the start. */
