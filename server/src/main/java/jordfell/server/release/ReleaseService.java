@@ -138,14 +138,20 @@ public class ReleaseService {
         }
         devices.resend(deviceId);
         door.open(deviceId);
-        audit.record("re-sent the configuration of " + device.device().label());
+        done(deviceId, "re-sent the configuration of " + device.device().label());
         bells.ring(List.of(deviceId), id -> false);
     }
 
     /** Has the device restart, if it is registered: the telling is all that the server can do. */
     public void restart(Device device) {
-        audit.record("asked " + device.label() + " to restart");
+        done(device.id(), "asked " + device.label() + " to restart");
         bells.ring(List.of(device.id()), id -> true);
+    }
+
+    /** It may mend what was found, and then that ended after it. */
+    private void done(long deviceId, String words) {
+        audit.record(words);
+        changes.tell(Subject.GIVEN, List.of(deviceId), words);
     }
 
     /** What changes on a device between what is released to it and its present configuration. */

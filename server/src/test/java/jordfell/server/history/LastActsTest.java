@@ -36,4 +36,21 @@ class LastActsTest {
         RunningServer.until("the act is noted", () -> last(own).contains("a new password for 2116"));
         assertThat(last(beside)).isEqualTo(before);
     }
+
+    @Test
+    void reSendAndRestartAreActsAfterWhichAFindingMayHaveEnded() {
+        long device = pier.enrolled("02-4B-7A-0E-27-03", "Sent desk", "2120", "");
+        pier.release(device);
+        assertThat(pier.client()
+                        .post("/api/devices/" + device + "/resend", Map.of())
+                        .status())
+                .isLessThan(300);
+        RunningServer.until(
+                "the re-send is noted", () -> last(device).contains("re-sent the configuration of Sent desk"));
+        assertThat(pier.client()
+                        .post("/api/devices/" + device + "/restart", Map.of())
+                        .status())
+                .isLessThan(300);
+        RunningServer.until("the restart is noted", () -> last(device).contains("asked Sent desk to restart"));
+    }
 }
