@@ -2,11 +2,14 @@ package jordfell.server.history;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import jordfell.core.evidence.Episode;
 import jordfell.core.evidence.Folding;
 import jordfell.core.evidence.Folding.Fate;
@@ -27,7 +30,13 @@ class EpisodeBook {
     /** An answered ping says only that nothing changed. */
     private static final String MAY_WAIT = "ping";
 
-    private static final int MOST_WAITING = 50_000;
+    /** So long it may wait, unless too many do. */
+    private static final Duration MAY_WAIT_FOR = Duration.ofMinutes(5);
+
+    private static final int MOST_WAITING = 120_000;
+
+    /** So many of them are written with a batch: all at once would keep what is seen waiting for seconds. */
+    private static final int WRITTEN_AT_ONCE = 500;
 
     private record Page(Folding folding, Map<String, Long> ids) {}
 
@@ -35,15 +44,17 @@ class EpisodeBook {
     private final Cache<Long, Page> pages =
             Caffeine.newBuilder().maximumSize(MOST_IN_MIND).build();
 
-    /** By the number of the row. */
-    private final Map<Long, Episode> waiting = new HashMap<>();
+    private record Waiting(Episode episode, Instant since) {}
+
+    /** By the number of the row, those that wait longest first. */
+    private final Map<Long, Waiting> waiting = new LinkedHashMap<>();
 
     EpisodeBook(EpisodeStore store) {
         this.store = store;
     }
 
     /** Writes what these lead to; to be called in a transaction. */
-    synchronized void take(Map<Long, List<Observation>> seen) {
+    synchronized void take(Map<Long, List<Observation>> seen, Instant now) {
         List<Long> ofDevices = new ArrayList<>();
         List<Episode> begun = new ArrayList<>();
         List<Map<String, Long>> ids = new ArrayList<>();
@@ -65,7 +76,7 @@ class EpisodeBook {
                 if (write.fate() == Fate.ENDS) {
                     ended.add(id);
                 } else if (episode.kind().equals(MAY_WAIT)) {
-                    waiting.put(id, episode);
+                    waiting.compute(id, (row, w) -> new Waiting(episode, w == null ? now : w.since()));
                 } else {
                     goneOn.add(new Stored(id, episode));
                 }
@@ -85,15 +96,30 @@ class EpisodeBook {
         pages.invalidateAll(devices);
     }
 
-    /** Whether it is time to write what waits. */
-    synchronized boolean isFull() {
-        return waiting.size() > MOST_WAITING;
+    /** Writes some of what waits long enough, to be called in a transaction. What was written is to be told as such. */
+    synchronized List<Long> writeSome(Instant now) {
+        List<Stored> some = new ArrayList<>();
+        for (Map.Entry<Long, Waiting> one : waiting.entrySet()) {
+            boolean isDue = waiting.size() - some.size() > MOST_WAITING
+                    || !one.getValue().since().plus(MAY_WAIT_FOR).isAfter(now);
+            if (!isDue || some.size() == WRITTEN_AT_ONCE) {
+                break;
+            }
+            some.add(new Stored(one.getKey(), one.getValue().episode()));
+        }
+        store.update(some);
+        return some.stream().map(Stored::id).toList();
     }
 
-    /** Writes what waits. */
+    /** These are kept by now. */
+    synchronized void written(List<Long> rows) {
+        rows.forEach(waiting::remove);
+    }
+
+    /** Writes all that waits. */
     synchronized void writeWaiting() {
         store.update(waiting.entrySet().stream()
-                .map(e -> new Stored(e.getKey(), e.getValue()))
+                .map(e -> new Stored(e.getKey(), e.getValue().episode()))
                 .toList());
         waiting.clear();
     }
@@ -101,7 +127,9 @@ class EpisodeBook {
     /** The newest episodes of a device, what waits to be written included. */
     synchronized List<Stored> withWaiting(List<Stored> stored) {
         return stored.stream()
-                .map(s -> waiting.containsKey(s.id()) ? new Stored(s.id(), waiting.get(s.id())) : s)
+                .map(s -> Optional.ofNullable(waiting.get(s.id()))
+                        .map(w -> new Stored(s.id(), w.episode()))
+                        .orElse(s))
                 .toList();
     }
 

@@ -50,9 +50,6 @@ public class ObservationLog implements WorldObserver {
     /** Until it is tried once more to write, in milliseconds. */
     private static final long AGAIN = 500;
 
-    /** How long an episode that only goes on may wait to be written, in milliseconds. */
-    private static final long MAY_WAIT = 300_000;
-
     /** @param device whose it is, if that is known already */
     private record Seen(String domain, Optional<MacAddress> mac, Optional<Long> device, Observation observation) {}
 
@@ -68,7 +65,6 @@ public class ObservationLog implements WorldObserver {
     private final AtomicLong written = new AtomicLong();
     private final AtomicLong lost = new AtomicLong();
     private final Map<MacAddress, AtomicInteger> missed = new ConcurrentHashMap<>();
-    private long waitingWrittenAt = System.currentTimeMillis();
     private volatile boolean closed;
 
     ObservationLog(
@@ -202,12 +198,10 @@ public class ObservationLog implements WorldObserver {
     private Map<Long, List<Observation>> written(Map<Long, List<Observation>> byDevice, List<Sighted> strays) {
         try {
             jdbc.inTransaction(() -> {
-                book.take(byDevice);
+                book.take(byDevice, clock.instant());
                 strayTaker.take(strays);
-                if (book.isFull() || System.currentTimeMillis() - waitingWrittenAt > MAY_WAIT) {
-                    book.writeWaiting();
-                    waitingWrittenAt = System.currentTimeMillis();
-                }
+                List<Long> rows = book.writeSome(clock.instant());
+                jdbc.afterCommit(() -> book.written(rows));
             });
             return byDevice;
         } catch (RuntimeException e) {

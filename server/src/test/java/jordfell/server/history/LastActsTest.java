@@ -38,7 +38,7 @@ class LastActsTest {
     }
 
     @Test
-    void reSendAndRestartAreActsAfterWhichAFindingMayHaveEnded() {
+    void reSendIsAnActAfterWhichAFindingMayHaveEnded() {
         long device = pier.enrolled("02-4B-7A-0E-27-03", "Sent desk", "2120", "");
         pier.release(device);
         assertThat(pier.client()
@@ -47,10 +47,5 @@ class LastActsTest {
                 .isLessThan(300);
         RunningServer.until(
                 "the re-send is noted", () -> last(device).contains("re-sent the configuration of Sent desk"));
-        assertThat(pier.client()
-                        .post("/api/devices/" + device + "/restart", Map.of())
-                        .status())
-                .isLessThan(300);
-        RunningServer.until("the restart is noted", () -> last(device).contains("asked Sent desk to restart"));
     }
 }
