@@ -8,13 +8,24 @@ import java.util.stream.IntStream;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import jordfell.server.support.RunningServer.Answer;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import tools.jackson.databind.JsonNode;
 
-/** Releases in waves, from the first device to the automatic stop and back. */
+/** Releases in waves, from the first device to the automatic stop and back; mostly waiting, so beside the rest. */
+@Execution(ExecutionMode.CONCURRENT)
 class WaveApiTest {
 
-    private final Pier pier = new Pier(RunningServer.shared());
+    private static final RunningServer SERVER = RunningServer.fresh();
+
+    private final Pier pier = new Pier(SERVER);
+
+    @AfterAll
+    static void stop() {
+        SERVER.close();
+    }
 
     private long carrying(int number) {
         String mac = "02-4B-7A-0C-00-" + number;

@@ -10,8 +10,11 @@ import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 
 /** A demo whose first start was cut off is made anew; one that was whole keeps what it was told. */
+@Execution(ExecutionMode.CONCURRENT)
 class CutOffDemoTest {
 
     @TempDir
