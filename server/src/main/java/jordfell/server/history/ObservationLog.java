@@ -65,6 +65,7 @@ public class ObservationLog implements WorldObserver {
     private final AtomicLong written = new AtomicLong();
     private final AtomicLong lost = new AtomicLong();
     private final Map<MacAddress, AtomicInteger> missed = new ConcurrentHashMap<>();
+    private final Thread writer;
     private volatile boolean closed;
 
     ObservationLog(
@@ -82,9 +83,9 @@ public class ObservationLog implements WorldObserver {
         this.jdbc = jdbc;
         this.watch = watch;
         this.clock = clock;
-        Thread thread = new Thread(this::writeAll, "observations");
-        thread.setDaemon(true);
-        thread.start();
+        this.writer = new Thread(this::writeAll, "observations");
+        writer.setDaemon(true);
+        writer.start();
     }
 
     @Override
@@ -126,9 +127,10 @@ public class ObservationLog implements WorldObserver {
     }
 
     @PreDestroy
-    void close() {
+    void close() throws InterruptedException {
         flush();
         closed = true;
+        writer.join(); // it looks up at least each IDLE
         if (watch.mayWrite()) {
             book.writeWaiting();
         }
