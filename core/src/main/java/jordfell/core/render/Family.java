@@ -2,6 +2,7 @@ package jordfell.core.render;
 
 import java.util.Locale;
 import java.util.Set;
+import java.util.regex.Pattern;
 import jordfell.core.identity.MacAddress;
 
 /**
@@ -21,11 +22,13 @@ public record Family(
     private static final Set<String> CONTENT_TYPES = Set.of(
             "text/plain", "text/csv", "text/xml", "application/xml", "application/json", "application/octet-stream");
 
+    private static final Pattern CHARSET = Pattern.compile("charset=[a-z0-9-]+");
+
     /** Whether files may be served as this; a charset may follow. */
     public static boolean mayBeServedAs(String contentType) {
         String[] parts = contentType.toLowerCase(Locale.ROOT).split(";", 2);
         return CONTENT_TYPES.contains(parts[0].strip())
-                && (parts.length == 1 || parts[1].strip().matches("charset=[a-z0-9-]+"));
+                && (parts.length == 1 || CHARSET.matcher(parts[1].strip()).matches());
     }
 
     /** What its files are served as, whatever was kept of it. */

@@ -67,7 +67,11 @@ class NetworkHelpersTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"192.0.2.0, false", "192.0.2.0/33, false", "300.0.2.0/24, false", "192.0.2.0/24, true"})
+    @CsvSource({
+        "192.0.2.0, false", "192.0.2.0/33, false", "300.0.2.0/24, false", "192.0.2.0/24, true", "192.0.2.0/8, true",
+        "192.0.2.0/0, true", "192.0.2.0/32, true", "192.0.2.0/05, false", "192.0.2.0/, false", "/24, false",
+        "192.0.2.0/24/1, false", "192.0.2.0/+8, false", "192.0.2/24, false", "192.0.2.0./24, false", "'', false"
+    })
     void onlyRangesAreRanges(String text, boolean range) {
         assertThat(Networks.refuse(text).isEmpty()).isEqualTo(range);
     }

@@ -23,7 +23,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 20)
-class BodyGate extends OncePerRequestFilter {
+class BodyGate extends OncePerRequestFilter implements Gate {
 
     private static final long OF_STRANGERS = 8 * 1024;
     private static final long OF_JSON = 8 * 1024 * 1024;

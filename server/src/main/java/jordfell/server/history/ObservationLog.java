@@ -36,13 +36,19 @@ public class ObservationLog implements WorldObserver {
 
     private static final Logger log = LoggerFactory.getLogger(ObservationLog.class);
     private static final int MOST_WAITING = 200_000;
-    private static final int MOST_AT_ONCE = 2_000;
+    private static final int MOST_AT_ONCE = 10_000;
 
     /** Devices of which it is remembered that something of them was not kept. */
     private static final int MOST_MISSED = 10_000;
 
     /** What comes within this time is written at once, in milliseconds: a commit costs more than ten rows. */
     private static final long GATHERED = 10;
+
+    /** Where much comes, it is gathered for as many times as long as the batch before took to write, so that more of it folds… */
+    private static final int TIMES_AS_LONG = 3;
+
+    /** …but nobody waits longer than this for what they see, in milliseconds. */
+    private static final long GATHERED_AT_MOST = 300;
 
     /** When nothing is seen, what waited in vain is looked at all the same, in milliseconds. */
     private static final long IDLE = 200;
@@ -137,16 +143,20 @@ public class ObservationLog implements WorldObserver {
     }
 
     private void writeAll() {
+        long gathered = GATHERED;
         while (!closed) {
             List<Seen> batch = new ArrayList<>();
             try {
                 Seen first = waiting.poll(IDLE, TimeUnit.MILLISECONDS);
                 if (first != null) {
                     batch.add(first);
-                    Thread.sleep(GATHERED);
+                    Thread.sleep(waiting.size() < MOST_AT_ONCE ? gathered : 0);
                     waiting.drainTo(batch, MOST_AT_ONCE - 1);
                 }
+                long began = System.nanoTime();
                 take(batch);
+                long tookMillis = (System.nanoTime() - began) / 1_000_000;
+                gathered = Math.min(GATHERED_AT_MOST, Math.max(GATHERED, tookMillis * TIMES_AS_LONG));
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;

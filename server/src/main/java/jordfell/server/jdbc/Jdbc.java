@@ -15,6 +15,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Supplier;
 import javax.sql.DataSource;
 import org.flywaydb.core.api.migration.Context;
@@ -37,6 +38,7 @@ public class Jdbc {
     private static final int LONGEST_ARRAY = 50_000;
 
     private final DataSource pool;
+    private final TableVersions versions = new TableVersions();
 
     /** Of this pool, not of the class: two applications in one process must not share a transaction. */
     @SuppressWarnings("ThreadLocalUsage")
@@ -96,7 +98,17 @@ public class Jdbc {
             afterwards.remove();
             lastly.remove();
             transaction.end(done);
+            transaction.written().forEach(versions::wrote);
         }
+    }
+
+    boolean isInTransaction() {
+        return current.get() != null;
+    }
+
+    /** Another number once something that was written to one of these tables can be read. */
+    long version(Set<String> tables) {
+        return versions.of(tables);
     }
 
     /** One piece that fails neither undoes what was committed nor keeps the others from being done. */
@@ -172,12 +184,12 @@ public class Jdbc {
 
     /** The number of rows changed. */
     public int update(String sql, @Nullable Object... values) {
-        return run(sql, Statement.NO_GENERATED_KEYS, values, PreparedStatement::executeUpdate);
+        return write(sql, Statement.NO_GENERATED_KEYS, values, PreparedStatement::executeUpdate);
     }
 
     /** The key that the database gave the new row. */
     public long insert(String sql, @Nullable Object... values) {
-        return run(sql, Statement.RETURN_GENERATED_KEYS, values, statement -> {
+        return write(sql, Statement.RETURN_GENERATED_KEYS, values, statement -> {
             statement.executeUpdate();
             try (ResultSet keys = statement.getGeneratedKeys()) {
                 keys.next();
@@ -188,7 +200,7 @@ public class Jdbc {
 
     /** The same statement for many rows of values. */
     public void batch(String sql, List<@Nullable Object[]> rows) {
-        run(sql, Statement.NO_GENERATED_KEYS, new Object[0], statement -> {
+        write(sql, Statement.NO_GENERATED_KEYS, new Object[0], statement -> {
             for (Object[] row : rows) {
                 bind(statement, row);
                 statement.addBatch();
@@ -199,7 +211,7 @@ public class Jdbc {
 
     /** The same insert for many rows of values, and the keys that the database gave them, in the same order. */
     public List<Long> insertAll(String sql, List<@Nullable Object[]> rows) {
-        return run(sql, Statement.RETURN_GENERATED_KEYS, new Object[0], statement -> {
+        return write(sql, Statement.RETURN_GENERATED_KEYS, new Object[0], statement -> {
             List<Long> made = new ArrayList<>(rows.size());
             for (int from = 0; from < rows.size(); from += MOST_AT_ONCE) {
                 for (Object[] row : rows.subList(from, Math.min(rows.size(), from + MOST_AT_ONCE))) {
@@ -224,6 +236,21 @@ public class Jdbc {
 
     private interface Action<T> {
         T on(PreparedStatement statement) throws SQLException;
+    }
+
+    /** Whatever becomes of it counts as written: a connection that breaks does not tell whether it was. */
+    private <T> T write(String sql, int keys, @Nullable Object[] values, Action<T> action) {
+        String table = TableVersions.tableOf(sql);
+        Transaction shared = current.get();
+        try {
+            return run(sql, keys, values, action);
+        } finally {
+            if (shared != null) {
+                shared.writes(table);
+            } else {
+                versions.wrote(table);
+            }
+        }
     }
 
     private <T> T run(String sql, int keys, @Nullable Object[] values, Action<T> action) {

@@ -2,6 +2,8 @@ package jordfell.server.jdbc;
 
 import java.sql.Connection;
 import java.sql.SQLException;
+import java.util.HashSet;
+import java.util.Set;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -16,6 +18,7 @@ final class Transaction {
     private static final Logger log = LoggerFactory.getLogger(Transaction.class);
 
     private final @Nullable DataSource pool;
+    private final Set<String> written = new HashSet<>();
     private @Nullable Connection connection;
 
     Transaction(DataSource pool) {
@@ -43,6 +46,15 @@ final class Transaction {
             open.setAutoCommit(false);
         }
         return open;
+    }
+
+    void writes(String table) {
+        written.add(table);
+    }
+
+    /** The tables that something was to be written to. */
+    Set<String> written() {
+        return written;
     }
 
     void commit() throws SQLException {

@@ -6,19 +6,21 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.Serial;
 import java.util.Optional;
+import java.util.function.Supplier;
 import jordfell.server.jdbc.StoreAwayException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
+import org.springframework.util.function.SingletonSupplier;
 
 /**
  * The address from which phones fetch: {@code /p/<site's part>/<file>}. Limited by source address, by file, and in the
  * size of everything that is read. A servlet of its own: sessions, roles and the like are not asked of phones, and cost more
- * than the answer. Should a browser open a file, it is no page of the screens' origin.
+ * than the answer. It asks for what it works with when the first phone comes. Should a browser open a file, it is no page of the screens' origin.
  */
 final class PhoneServlet extends HttpServlet {
 
-    static final String PATH = "/p/";
+    static final String PATH = "/p";
 
     @Serial
     private static final long serialVersionUID = 1;
@@ -29,12 +31,12 @@ final class PhoneServlet extends HttpServlet {
     private static final int LONGEST_AGENT = 200;
     private static final int LONGEST_CLAIM = 40;
 
-    private final transient Provisioning provisioning;
-    private final transient FetchLimits limits;
+    private final transient Supplier<Provisioning> provisioning;
+    private final transient Supplier<FetchLimits> limits;
 
-    PhoneServlet(Provisioning provisioning, FetchLimits limits) {
-        this.provisioning = provisioning;
-        this.limits = limits;
+    PhoneServlet(Supplier<Provisioning> provisioning, Supplier<FetchLimits> limits) {
+        this.provisioning = SingletonSupplier.of(provisioning);
+        this.limits = SingletonSupplier.of(limits);
     }
 
     /** Only GET: what a HEAD would tell is what the file is, and no phone needs it. */
@@ -77,18 +79,18 @@ final class PhoneServlet extends HttpServlet {
             response.setStatus(414);
             return;
         }
-        if (!limits.allow(request.getRemoteAddr(), request.getPathInfo())) {
+        if (!limits.get().allow(request.getRemoteAddr(), request.getPathInfo())) {
             response.setHeader(HttpHeaders.RETRY_AFTER, "10");
             response.setStatus(429);
             return;
         }
         PhoneRequest asked = asked(request, site, name, isFirmware);
         if (isFirmware) {
-            PhoneAnswers.write(provisioning.firmware(asked), response);
+            PhoneAnswers.write(provisioning.get().firmware(asked), response);
         } else {
-            PhoneAnswer answer = provisioning.answer(asked);
+            PhoneAnswer answer = provisioning.get().answer(asked);
             PhoneAnswers.write(answer, response);
-            provisioning.delivered(answer);
+            provisioning.get().delivered(answer);
         }
     }
 

@@ -5,8 +5,10 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import jordfell.core.identity.MacAddress;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.KeptReads;
 import org.springframework.stereotype.Component;
 
 /**
@@ -22,12 +24,22 @@ public class FetchDoor {
     /** A phone that took none of so many files is better reset. */
     private static final int MOST_PROOFS = 20;
 
+    private static final int MOST_SETTLED = 120_000;
+
+    private record Asked(String siteToken, MacAddress mac) {}
+
     private final Jdbc jdbc;
     private final InstantSource clock;
+    private final KeptReads<Asked, Settled> settled;
 
     FetchDoor(Jdbc jdbc, InstantSource clock) {
         this.jdbc = jdbc;
         this.clock = clock;
+        this.settled = new KeptReads<>(
+                jdbc,
+                Set.of("device", "site", "model", "device_fetch", "device_release", "release_item"),
+                MOST_SETTLED,
+                this::readSettled);
     }
 
     /** Whether nobody has taken the device's first file yet. */
@@ -110,8 +122,12 @@ public class FetchDoor {
             String revision,
             String proof) {}
 
-    /** The device of this address at this site, if it is settled and in use; asked for at once, since it is all day long. */
+    /** The device of this address at this site, if it is settled and in use. */
     public Optional<Settled> settled(String siteToken, MacAddress mac) {
+        return settled.get(new Asked(siteToken, mac));
+    }
+
+    private Optional<Settled> readSettled(Asked asked) {
         return jdbc.one(
                 """
                 select d.id, m.family, d.resend, s.fetch_from, s.fetch_user, i.id item, i.revision, i.fetch_proof
@@ -129,8 +145,8 @@ public class FetchDoor {
                         row.number("item"),
                         row.text("revision"),
                         row.text("fetch_proof")),
-                mac.compact(),
-                siteToken);
+                asked.mac().compact(),
+                asked.siteToken());
     }
 
     /** The device proved what it was sent with this item; what came before it opens nothing any more. */

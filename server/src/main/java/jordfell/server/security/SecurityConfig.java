@@ -2,7 +2,6 @@ package jordfell.server.security;
 
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
-import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.access.hierarchicalroles.RoleHierarchy;
@@ -10,12 +9,10 @@ import org.springframework.security.access.hierarchicalroles.RoleHierarchyImpl;
 import org.springframework.security.config.Customizer;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
-import org.springframework.security.web.DefaultSecurityFilterChain;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
-import org.springframework.security.web.servlet.util.matcher.PathPatternRequestMatcher;
 
 /** Who may ask for what: looking is for all who sign in, changing for technicians, secrets for leads. */
 @Configuration
@@ -31,14 +28,6 @@ class SecurityConfig {
     @Bean
     RoleHierarchy roles() {
         return RoleHierarchyImpl.fromHierarchy("ROLE_LEAD > ROLE_TECHNICIAN\nROLE_TECHNICIAN > ROLE_VIEWER");
-    }
-
-    /** Phones have no session and get no cookie; who is given a file is decided where files are. */
-    @Bean
-    @Order(1)
-    SecurityFilterChain phones() {
-        return new DefaultSecurityFilterChain(
-                PathPatternRequestMatcher.withDefaults().matcher("/p/**"));
     }
 
     @Bean

@@ -6,6 +6,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import jordfell.server.config.Gate;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
@@ -14,7 +15,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 /** Asks people and phones to come again until the start is over; the page itself and how far it is are given. */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 10)
-class StartGate extends OncePerRequestFilter {
+class StartGate extends OncePerRequestFilter implements Gate {
 
     static final String OPEN_ALWAYS = "/api/start";
     private static final int SOON = 2;
