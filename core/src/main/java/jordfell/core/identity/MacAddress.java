@@ -1,6 +1,7 @@
 package jordfell.core.identity;
 
-import java.util.Locale;
+import java.nio.ByteBuffer;
+import java.util.HexFormat;
 
 /**
  * An individual (unicast) 48-bit MAC address.
@@ -9,6 +10,8 @@ import java.util.Locale;
  */
 public record MacAddress(long bits) implements Comparable<MacAddress> {
 
+    private static final int DIGITS = 12;
+    private static final HexFormat PAIRS = HexFormat.ofDelimiter("-").withUpperCase();
     private static final long ALL_ONES = 0xFFFF_FFFF_FFFFL;
     private static final long GROUP_BIT = 0x0100_0000_0000L;
     private static final long LOCAL_BIT = 0x0200_0000_0000L;
@@ -39,13 +42,14 @@ public record MacAddress(long bits) implements Comparable<MacAddress> {
 
     /** Twelve lower-case digits without separators, as in file names: {@code 024b7a00531c}. */
     public String compact() {
-        return String.format(Locale.ROOT, "%012x", bits);
+        return HexFormat.of().toHexDigits(bits, DIGITS);
     }
 
     /** Six upper-case pairs with hyphens, as people compare them: {@code 02-4B-7A-00-53-1C}. */
     @Override
     public String toString() {
-        return compact().toUpperCase(Locale.ROOT).replaceAll("(..)(?=.)", "$1-");
+        byte[] eight = ByteBuffer.allocate(Long.BYTES).putLong(bits).array();
+        return PAIRS.formatHex(eight, Long.BYTES - DIGITS / 2, Long.BYTES);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package jordfell.core.identity;
 
 import java.util.ArrayList;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
@@ -28,6 +29,9 @@ public final class MacReader {
         if (text.length() > LONGEST) {
             return new MacReading.Refused("This is " + text.length() + " characters long.", FORMS);
         }
+        if (isTwelveDigits(text)) { // as in each file's name
+            return judge(HexFormat.fromHexDigitsToLong(text));
+        }
         List<Long> found = new ArrayList<>();
         Matcher matcher = WRITTEN.matcher(text);
         while (matcher.find()) {
@@ -44,6 +48,10 @@ public final class MacReader {
                         "There are " + found.size() + " different MAC addresses in this text.",
                         "Give one address in each row.");
         };
+    }
+
+    private static boolean isTwelveDigits(String text) {
+        return text.length() == 12 && text.chars().allMatch(HexFormat::isHexDigit);
     }
 
     private static MacReading judge(long bits) {

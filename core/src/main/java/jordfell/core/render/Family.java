@@ -26,6 +26,9 @@ public record Family(
 
     /** Whether files may be served as this; a charset may follow. */
     public static boolean mayBeServedAs(String contentType) {
+        if (CONTENT_TYPES.contains(contentType)) {
+            return true;
+        }
         String[] parts = contentType.toLowerCase(Locale.ROOT).split(";", 2);
         return CONTENT_TYPES.contains(parts[0].strip())
                 && (parts.length == 1 || CHARSET.matcher(parts[1].strip()).matches());

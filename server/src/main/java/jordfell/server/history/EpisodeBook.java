@@ -2,14 +2,12 @@ package jordfell.server.history;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.Set;
 import jordfell.core.evidence.Episode;
 import jordfell.core.evidence.Folding;
 import jordfell.core.evidence.Folding.Fate;
@@ -18,25 +16,14 @@ import jordfell.core.evidence.Observation;
 import jordfell.server.history.EpisodeStore.Stored;
 import org.springframework.stereotype.Component;
 
-/**
- * Folds what is seen into the log of evidence. A contact that goes on answering OPTIONS changes its row a few times an hour and
- * not every minute; what waits for that is part of what is read all the same. Used by the one thread that writes evidence.
- */
+/** Folds what is seen into the log of evidence: what says nothing new is written later. Used by the one thread that writes evidence. */
 @Component
 class EpisodeBook {
 
     private static final int MOST_IN_MIND = 120_000;
 
-    /** An answered ping says only that nothing changed. */
-    private static final String MAY_WAIT = "ping";
-
-    /** So long it may wait, unless too many do. */
-    private static final Duration MAY_WAIT_FOR = Duration.ofMinutes(5);
-
-    private static final int MOST_WAITING = 120_000;
-
-    /** So many of them are written with a batch: all at once would keep what is seen waiting for seconds. */
-    private static final int WRITTEN_AT_ONCE = 500;
+    /** A contact that goes on answering OPTIONS, a phone that asks for its file again and is answered as before. */
+    private static final Set<String> SAYS_NOTHING_NEW = Set.of("ping", "config");
 
     private record Page(Folding folding, Map<String, Long> ids) {}
 
@@ -44,21 +31,17 @@ class EpisodeBook {
     private final Cache<Long, Page> pages =
             Caffeine.newBuilder().maximumSize(MOST_IN_MIND).build();
 
-    private record Waiting(Episode episode, Instant since) {}
-
-    /** By the number of the row, those that wait longest first. */
-    private final Map<Long, Waiting> waiting = new LinkedHashMap<>();
-
     EpisodeBook(EpisodeStore store) {
         this.store = store;
     }
 
     /** Writes what these lead to; to be called in a transaction. */
-    synchronized void take(Map<Long, List<Observation>> seen, Instant now) {
+    void take(Map<Long, List<Observation>> seen, Instant now) {
         List<Long> ofDevices = new ArrayList<>();
         List<Episode> begun = new ArrayList<>();
         List<Map<String, Long>> ids = new ArrayList<>();
         List<Stored> goneOn = new ArrayList<>();
+        List<Stored> repeated = new ArrayList<>();
         List<Long> ended = new ArrayList<>();
         seen.forEach((device, observations) -> {
             Page page = pages.get(device, id -> open(id, observations.get(0).at()));
@@ -75,10 +58,8 @@ class EpisodeBook {
                         : page.ids().get(episode.key());
                 if (write.fate() == Fate.ENDS) {
                     ended.add(id);
-                } else if (episode.kind().equals(MAY_WAIT)) {
-                    waiting.compute(id, (row, w) -> new Waiting(episode, w == null ? now : w.since()));
                 } else {
-                    goneOn.add(new Stored(id, episode));
+                    (SAYS_NOTHING_NEW.contains(episode.kind()) ? repeated : goneOn).add(new Stored(id, episode));
                 }
             }
             page.ids().keySet().removeIf(key -> !page.folding().knows(key));
@@ -88,49 +69,13 @@ class EpisodeBook {
             ids.get(i).put(begun.get(i).key(), made.get(i));
         }
         store.update(goneOn);
+        store.updateLater(repeated, now);
         store.delete(ended);
     }
 
     /** Forgets what is in mind of these, because it could not be written: it is read again. */
-    synchronized void forget(Iterable<Long> devices) {
+    void forget(Iterable<Long> devices) {
         pages.invalidateAll(devices);
-    }
-
-    /** Writes some of what waits long enough, to be called in a transaction. What was written is to be told as such. */
-    synchronized List<Long> writeSome(Instant now) {
-        List<Stored> some = new ArrayList<>();
-        for (Map.Entry<Long, Waiting> one : waiting.entrySet()) {
-            boolean isDue = waiting.size() - some.size() > MOST_WAITING
-                    || !one.getValue().since().plus(MAY_WAIT_FOR).isAfter(now);
-            if (!isDue || some.size() == WRITTEN_AT_ONCE) {
-                break;
-            }
-            some.add(new Stored(one.getKey(), one.getValue().episode()));
-        }
-        store.update(some);
-        return some.stream().map(Stored::id).toList();
-    }
-
-    /** These are kept by now. */
-    synchronized void written(List<Long> rows) {
-        rows.forEach(waiting::remove);
-    }
-
-    /** Writes all that waits. */
-    synchronized void writeWaiting() {
-        store.update(waiting.entrySet().stream()
-                .map(e -> new Stored(e.getKey(), e.getValue().episode()))
-                .toList());
-        waiting.clear();
-    }
-
-    /** The newest episodes of a device, what waits to be written included. */
-    synchronized List<Stored> withWaiting(List<Stored> stored) {
-        return stored.stream()
-                .map(s -> Optional.ofNullable(waiting.get(s.id()))
-                        .map(w -> new Stored(s.id(), w.episode()))
-                        .orElse(s))
-                .toList();
     }
 
     private Page open(long device, Instant now) {

@@ -2,7 +2,7 @@ package jordfell.server.history;
 
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Collections;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.evidence.Episode;
@@ -13,7 +13,7 @@ import jordfell.server.jdbc.Row;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** The log of evidence: episodes by device. */
+/** The log of evidence: episodes by device. What waits to be written is part of what is read. */
 @Component
 public class EpisodeStore {
 
@@ -27,6 +27,7 @@ public class EpisodeStore {
     record Stored(long id, Episode episode) {}
 
     private final Jdbc jdbc;
+    private final WaitingEpisodes waiting = new WaitingEpisodes();
 
     EpisodeStore(Jdbc jdbc) {
         this.jdbc = jdbc;
@@ -59,8 +60,28 @@ public class EpisodeStore {
         }
     }
 
+    /** A few times an hour rather than each time. */
+    void updateLater(List<Stored> changed, Instant now) {
+        waiting.put(changed, now);
+    }
+
+    /** Writes some of what waited long enough; in a transaction, so that it goes on waiting if that fails. */
+    void updateSome(Instant now) {
+        List<Stored> due = waiting.due(now);
+        update(due);
+        jdbc.afterCommit(() -> waiting.remove(due.stream().map(Stored::id).toList()));
+    }
+
+    /** Writes all that waits. */
+    void updateAll() {
+        List<Stored> all = waiting.all();
+        update(all);
+        waiting.remove(all.stream().map(Stored::id).toList());
+    }
+
     void delete(List<Long> ids) {
         if (!ids.isEmpty()) {
+            jdbc.afterCommit(() -> waiting.remove(ids));
             jdbc.batch(
                     "delete from episode where id = ?",
                     ids.stream().map(id -> new @Nullable Object[] {id}).toList());
@@ -69,24 +90,27 @@ public class EpisodeStore {
 
     /** Those of a device that ended after a moment, oldest first. */
     List<Stored> since(long device, Instant moment) {
-        return jdbc.list(
-                "select id, fold_key, first_at, last_at, times, data from episode"
-                        + " where device_id = ? and last_at >= ? order by last_at, id",
-                EpisodeStore::stored,
-                device,
-                moment);
+        return read(
+                        "select id, fold_key, first_at, last_at, times, data from episode"
+                                + " where device_id = ? and last_at >= ? order by last_at, id",
+                        device,
+                        moment.minus(WaitingEpisodes.LONGEST))
+                .stream()
+                .filter(s -> !s.episode().last().isBefore(moment))
+                .toList();
     }
 
     /** The newest of a device, oldest first: as much as is shown. */
     public List<Episode> newest(long device) {
-        List<Episode> newest = new ArrayList<>(jdbc.list(
-                "select id, fold_key, first_at, last_at, times, data from episode"
-                        + " where device_id = ? order by last_at desc, id desc limit ?",
-                row -> stored(row).episode(),
-                device,
-                MOST_SHOWN));
-        Collections.reverse(newest);
-        return newest;
+        return read(
+                        "select id, fold_key, first_at, last_at, times, data from episode"
+                                + " where device_id = ? order by last_at desc, id desc limit ?",
+                        device,
+                        MOST_SHOWN)
+                .stream()
+                .sorted(Comparator.comparing((Stored s) -> s.episode().last()).thenComparing(Stored::id))
+                .map(Stored::episode)
+                .toList();
     }
 
     /** What there is of a device, of repeats the newest. */
@@ -101,6 +125,12 @@ public class EpisodeStore {
     /** The newest request for a configuration that was answered with one. */
     public Optional<Observation.ConfigRequested> lastServed(long device) {
         return of(device).last(Observation.ConfigRequested.class, Observation.ConfigRequested::served);
+    }
+
+    private List<Stored> read(String sql, Object... values) {
+        return jdbc.list(sql, EpisodeStore::stored, values).stream()
+                .map(waiting::newest)
+                .toList();
     }
 
     private static Stored stored(Row row) throws java.sql.SQLException {

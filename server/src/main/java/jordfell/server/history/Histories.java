@@ -38,7 +38,6 @@ public class Histories {
     private final HistoryStore store;
     private final FindingStore findings;
     private final EpisodeStore episodes;
-    private final EpisodeBook book;
     private final LastActs acts;
     private final InstantSource clock;
     private final AtomicLong tooLate = new AtomicLong();
@@ -51,17 +50,10 @@ public class Histories {
     /** @param act the newest that was done to the device's records */
     private record Kept(History history, Instant writtenAt, Optional<Act> act) {}
 
-    Histories(
-            HistoryStore store,
-            FindingStore findings,
-            EpisodeStore episodes,
-            EpisodeBook book,
-            LastActs acts,
-            InstantSource clock) {
+    Histories(HistoryStore store, FindingStore findings, EpisodeStore episodes, LastActs acts, InstantSource clock) {
         this.store = store;
         this.findings = findings;
         this.episodes = episodes;
-        this.book = book;
         this.acts = acts;
         this.clock = clock;
     }
@@ -194,7 +186,7 @@ public class Histories {
     private History.Stepped withEvidence(
             long device, History from, Records records, List<Observation> seen, Instant now) {
         List<Observation> all = new ArrayList<>(seen);
-        book.withWaiting(episodes.since(device, from.settled().at())).stream()
+        episodes.since(device, from.settled().at()).stream()
                 .flatMap(e -> e.episode().newest().stream())
                 .filter(o -> !o.at().isBefore(from.settled().at()))
                 .forEach(all::add);

@@ -60,6 +60,7 @@ public class ObservationLog implements WorldObserver {
     private record Seen(String domain, Optional<MacAddress> mac, Optional<Long> device, Observation observation) {}
 
     private final EpisodeBook book;
+    private final EpisodeStore episodes;
     private final Owners owners;
     private final StrayTaker strayTaker;
     private final Histories histories;
@@ -76,6 +77,7 @@ public class ObservationLog implements WorldObserver {
 
     ObservationLog(
             EpisodeBook book,
+            EpisodeStore episodes,
             Owners owners,
             StrayTaker strayTaker,
             Histories histories,
@@ -83,6 +85,7 @@ public class ObservationLog implements WorldObserver {
             DataWatch watch,
             InstantSource clock) {
         this.book = book;
+        this.episodes = episodes;
         this.owners = owners;
         this.strayTaker = strayTaker;
         this.histories = histories;
@@ -138,7 +141,7 @@ public class ObservationLog implements WorldObserver {
         closed = true;
         writer.join(); // it looks up at least each IDLE
         if (watch.mayWrite()) {
-            book.writeWaiting();
+            episodes.updateAll();
         }
     }
 
@@ -212,8 +215,7 @@ public class ObservationLog implements WorldObserver {
             jdbc.inTransaction(() -> {
                 book.take(byDevice, clock.instant());
                 strayTaker.take(strays);
-                List<Long> rows = book.writeSome(clock.instant());
-                jdbc.afterCommit(() -> book.written(rows));
+                episodes.updateSome(clock.instant());
             });
             return byDevice;
         } catch (RuntimeException e) {

@@ -3,10 +3,8 @@ package jordfell.server.provision;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.time.Duration;
-import java.util.List;
 import java.util.Optional;
 import jordfell.core.identity.MacAddress;
-import jordfell.core.planning.Networks;
 import jordfell.core.provision.FetchRule;
 import jordfell.core.provision.FetchRule.Proof;
 import jordfell.core.provision.FetchRule.Verdict;
@@ -70,10 +68,9 @@ class SettledPhones {
     }
 
     private static boolean isGiven(Settled phone, PhoneRequest request) {
-        List<String> ranges = Networks.of(phone.fetchFrom());
         return FetchRule.decide(new FetchRule.Request(
-                        FetchAccess.isWithin(ranges, request.source()),
-                        !ranges.isEmpty(),
+                        FetchAccess.isWithin(phone.fetchFrom(), request.source()),
+                        !phone.fetchFrom().isEmpty(),
                         phone.siteAsks(),
                         true,
                         request.way() == FetchAccess.Way.HTTP,

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.planning.Networks;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.KeptReads;
 import org.springframework.stereotype.Component;
@@ -116,7 +117,7 @@ public class FetchDoor {
             long deviceId,
             String family,
             int resent,
-            String fetchFrom,
+            List<String> fetchFrom,
             boolean siteAsks,
             long item,
             String revision,
@@ -140,7 +141,7 @@ public class FetchDoor {
                         row.number("id"),
                         row.text("family"),
                         row.integer("resend"),
-                        row.text("fetch_from"),
+                        Networks.of(row.text("fetch_from")),
                         !row.text("fetch_user").isEmpty(),
                         row.number("item"),
                         row.text("revision"),

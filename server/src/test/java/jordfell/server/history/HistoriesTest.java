@@ -97,7 +97,6 @@ class HistoriesTest {
                 store,
                 pier.server().bean(FindingStore.class),
                 episodes,
-                pier.server().bean(EpisodeBook.class),
                 pier.server().bean(LastActs.class),
                 java.time.InstantSource.system());
     }
