@@ -26,14 +26,24 @@ public final class DigitMapSyntax {
         Matcher element = ELEMENT.matcher(text).region(begin, end);
         int at = begin;
         boolean open = true;
+        int elements = 0;
         while (at < end) {
             if (text.charAt(at) == '|') {
                 if (open) {
                     return Optional.of("At character " + (at + 1) + ": nothing stands before “|”.");
                 }
                 open = true;
+                elements = 0;
                 at++;
             } else if (element.region(at, end).lookingAt()) {
+                boolean endsHere = element.end() == end || text.charAt(element.end()) == '|';
+                if (text.charAt(at) == 'T' && !endsHere) {
+                    return Optional.of("At character " + (at + 1) + ": T waits for the end, so nothing can follow it.");
+                }
+                if (++elements > DigitPattern.MOST_ELEMENTS) {
+                    return Optional.of("At character " + (at + 1) + ": no number has more than "
+                            + DigitPattern.MOST_ELEMENTS + " digits.");
+                }
                 open = false;
                 at = element.end();
             } else {

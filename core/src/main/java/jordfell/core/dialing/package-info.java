@@ -1,4 +1,7 @@
-/** What dialled digits make. Decides whether a digit map is well written; what it matches is left to those who dial. */
+/**
+ * What dialled digits make: what a phone does with each key by its digit map, and where a registrar sends the number by its dial
+ * lists. Who is called by it, and what rings there, is left to others.
+ */
 @NullMarked
 package jordfell.core.dialing;
 

@@ -150,6 +150,11 @@ public final class IntakeCheck {
                 records.models(),
                 row.cell(DECISION),
                 found);
+        model.filter(m -> m.kind() == DeviceKind.SOFTPHONE)
+                .ifPresent(program -> found.refuse(
+                        MODEL,
+                        "The " + program.fullName() + " is a program, and has no MAC.",
+                        "Hand a softphone over from the extension instead."));
         Optional<Long> template = site.flatMap(s -> named.template(row.cell(TEMPLATE), s, found))
                 .or(() -> model.flatMap(m -> kit.flatMap(k -> k.templateFor(m.kind()))));
         Optional<PersonPlan> person = site.flatMap(s -> people.read(row.cell(PERSON), s.domainId(), found));
@@ -205,12 +210,15 @@ public final class IntakeCheck {
     }
 
     private static void checkLocal(DeviceCell.Reading device, Optional<SiteRecord> site, RowProblems found) {
-        if (device.local() && site.isPresent() && !site.get().localMacs()) {
-            found.refuse(
-                    DEVICE,
-                    "This address was made up locally: its first pair has the second-lowest bit set.",
-                    "Read the label again, or let the site take such addresses.");
-        }
+        device.mac()
+                .filter(mac -> site.isPresent())
+                .map(mac -> new MacReading.Valid(mac, device.local())
+                        .takenAt(site.get().localMacs()))
+                .ifPresent(reading -> {
+                    if (reading instanceof MacReading.Refused refused) {
+                        found.refuse(DEVICE, refused.reason(), refused.hint());
+                    }
+                });
     }
 
     /** Told and not refused: boxes of one delivery have neighbouring addresses. Rows that are fed need no warning. */

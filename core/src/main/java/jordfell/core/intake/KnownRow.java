@@ -14,6 +14,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.device.ModelChange;
+import jordfell.core.identity.MacAddress;
 import jordfell.core.intake.EnrolPlan.Change;
 import jordfell.core.intake.EnrolPlan.LinePlan;
 import jordfell.core.intake.EnrolPlan.PersonPlan;
@@ -98,6 +100,8 @@ final class KnownRow {
         String modelText = written.cell(MODEL).isEmpty() ? device.modelId() : written.cell(MODEL);
         Optional<DeviceModel> model = ModelCell.read(
                 modelText, Optional.empty(), device.mac(), "", records.models(), IntakeCheck.LABEL_SAYS_SO, found);
+        model.ifPresent(
+                m -> checkModel(device, m, written.cell(IntakeColumn.EXTENSION).isEmpty(), found));
         String templateText = written.cell(TEMPLATE).isEmpty() ? device.template() : written.cell(TEMPLATE);
         Optional<Long> template = named.template(templateText, before, found);
         Optional<PersonPlan> person = people.read(written.cell(PERSON), before.domainId(), found);
@@ -138,5 +142,19 @@ final class KnownRow {
                         planned,
                         false,
                         changes));
+    }
+
+    /** @param linesStay whether it keeps the lines that it has; those of the row are looked at where they are planned */
+    private void checkModel(Enrolled device, DeviceModel model, boolean linesStay, RowProblems found) {
+        records.models().stream()
+                .filter(m -> m.id().equals(device.modelId()))
+                .findFirst()
+                .map(before -> new ModelChange(
+                        device.label(),
+                        device.mac().map(MacAddress::toString).orElse(""),
+                        before,
+                        model,
+                        linesStay ? device.numbers().size() : 0))
+                .ifPresent(change -> change.problems().forEach(p -> found.refuse(MODEL, p.reason(), p.hint())));
     }
 }

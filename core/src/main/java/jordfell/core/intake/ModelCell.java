@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.intake.IntakeVerdict.Offer;
@@ -145,7 +146,10 @@ final class ModelCell {
     }
 
     private static List<Offer> offers(Collection<DeviceModel> models) {
-        return models.stream().map(m -> new Offer(m.id(), m.fullName())).toList();
+        return models.stream()
+                .filter(m -> m.kind() != DeviceKind.SOFTPHONE) // a program has no MAC, and is handed over
+                .map(m -> new Offer(m.id(), m.fullName()))
+                .toList();
     }
 
     private static String plain(String text) {

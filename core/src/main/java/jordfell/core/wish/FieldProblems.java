@@ -15,6 +15,10 @@ public final class FieldProblems {
         all.add(new FieldProblem("/" + field, reason, hint));
     }
 
+    public void add(FieldProblem problem) {
+        all.add(problem);
+    }
+
     /** Adds the reason if there is one. */
     public void add(String field, Optional<String> reason, String hint) {
         reason.ifPresent(why -> add(field, why, hint));

@@ -2,6 +2,7 @@ package jordfell.core.dialing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -36,6 +37,8 @@ class DigitMapSyntaxTest {
                 "2xyx;At character 3: “y” does not belong here",
                 "[2-;At character 1: “[” does not belong here",
                 "[]x;At character 1: “[” does not belong here",
+                "0Tx;At character 2: T waits for the end, so nothing can follow it",
+                "0T.x|1;At character 2: T waits for the end",
                 "2..;At character 3: “.” does not belong here",
                 "2xx x;At character 4: “ ” does not belong here",
                 "(2x)x);At character 4: “)” does not belong here"
@@ -43,5 +46,12 @@ class DigitMapSyntaxTest {
     void whatIsNoneIsToldWithItsPlace(String map, String why) {
         assertThat(DigitMapSyntax.refuse(map))
                 .hasValueSatisfying(told -> assertThat(told).contains(why));
+    }
+
+    @Test
+    void anAlternativeHasAsManyDigitsAsANumberCanHave() {
+        assertThat(DigitMapSyntax.refuse("x".repeat(60) + "|" + "2".repeat(60))).isEmpty();
+        assertThat(DigitMapSyntax.refuse("x".repeat(61)))
+                .hasValue("At character 61: no number has more than 60 digits.");
     }
 }

@@ -129,6 +129,20 @@ class IntakeCheckTest extends IntakeFixture {
     }
 
     @Test
+    void anEditedRowAsksTheSameRuleAsAFormWhichModelADeviceMayBe() {
+        assertThat(reasons(one("device=024B7A005313|model=quillon|decision=take")))
+                .containsExactly("02-4B-7A-00-53-13 is the MAC of a device; the Quillon softphone is a program, and has"
+                        + " none. Hand a softphone over from the extension instead.");
+    }
+
+    @Test
+    void aBoxIsNotEnrolledAsAProgram() {
+        assertThat(reasons(one("device=" + MAC + "|model=quillon|site=Eskvik Pier|label=Window|extension=draw")))
+                .containsExactly("The Quillon softphone is a program, and has no MAC."
+                        + " Hand a softphone over from the extension instead.");
+    }
+
+    @Test
     void aMacAloneThatIsEnrolledIsRefusedWithALink() {
         assertThat(one("device=024B7A005313").problems()).singleElement().satisfies(p -> {
             assertThat(p.reason()).isEqualTo("Enrolled already as Ticket window 1 at Eskvik Pier.");

@@ -75,6 +75,7 @@ final class PierRecords implements IntakeRecords {
         return List.of(
                 model("k12", "Korrin", "K12", 2, List.of("024b7a"), List.of("K12-")),
                 model("k24", "Korrin", "K24", 6, List.of("024b7a"), List.of("K24-")),
+                new DeviceModel("quillon", "Quillon", "softphone", DeviceKind.SOFTPHONE, "f", 1, 0, 24, 12),
                 model("w1", "Ombrel", "W1", 1, List.of("029e11"), List.of()),
                 new DeviceModel(
                         "a4",

@@ -2,12 +2,12 @@ package jordfell.server.demo;
 
 import java.util.List;
 import java.util.Map;
+import jordfell.core.device.Device;
 import jordfell.core.identity.MacAddress;
 import jordfell.lab.phone.Mistyping;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.phone.SimPhone;
 import jordfell.server.lab.LabService;
-import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import jordfell.core.device.Device;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeRow;
@@ -13,7 +14,6 @@ import jordfell.core.path.Standing;
 import jordfell.server.intake.Enrolling;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.lab.LabService;
-import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.release.ReleaseService;
 import jordfell.server.security.Role;
@@ -185,14 +185,7 @@ public class DemoScenario {
     private void note(long deviceId, String text) {
         if (!text.isEmpty()) {
             Device d = devices.find(deviceId).orElseThrow();
-            devices.change(
-                    d.id(),
-                    d.version(),
-                    d.model().id(),
-                    d.siteId(),
-                    d.template().map(t -> t.id()),
-                    d.label(),
-                    text);
+            devices.change(d.edited(d.model(), d.siteId(), d.template(), d.label(), text));
         }
     }
 }

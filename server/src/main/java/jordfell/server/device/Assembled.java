@@ -3,6 +3,7 @@ package jordfell.server.device;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.device.Device;
 import jordfell.core.ground.Site;
 import jordfell.core.keys.KeyBank;
 import jordfell.core.keys.KeyPlan;
@@ -17,7 +18,6 @@ import jordfell.core.settings.Setting;
 import jordfell.core.settings.Setting.Scope;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.settings.SettingsResolver;
-import jordfell.server.records.Device;
 import jordfell.server.records.Extension;
 
 /**

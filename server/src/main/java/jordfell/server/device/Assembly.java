@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.device.Device;
 import jordfell.core.formula.Vocabulary;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.keys.KeyBank;
@@ -23,7 +24,6 @@ import jordfell.core.settings.ResolvedSettings;
 import jordfell.core.settings.Setting.Scope;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.settings.SettingsResolver;
-import jordfell.server.records.Device;
 import jordfell.server.records.Extension;
 
 /** Works out what follows from the records of a device: its settings, keys, configuration, and what its path needs to know. */

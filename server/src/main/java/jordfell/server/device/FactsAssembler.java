@@ -5,13 +5,14 @@ import java.util.Optional;
 import java.util.SortedMap;
 import jordfell.core.catalogue.FirmwareFitness;
 import jordfell.core.catalogue.ModelSheet;
+import jordfell.core.device.Device;
+import jordfell.core.device.DeviceLine;
 import jordfell.core.ground.Site;
 import jordfell.core.keys.KeyPlan;
 import jordfell.core.keys.KeyWish;
 import jordfell.core.roster.Domain;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.Setting;
-import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
@@ -112,7 +113,7 @@ public class FactsAssembler {
                 devices.sharing(device.id()));
     }
 
-    private LoadedDevice.Line line(Device device, Site site, DeviceStore.Line line) {
+    private LoadedDevice.Line line(Device device, Site site, DeviceLine line) {
         Optional<Extension> extension = line.extensionId().flatMap(extensions::find);
         return new LoadedDevice.Line(
                 line.position(),

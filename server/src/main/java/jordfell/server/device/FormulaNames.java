@@ -5,12 +5,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.device.Device;
 import jordfell.core.formula.Vocabulary;
 import jordfell.core.ground.Site;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.core.settings.SettingNames;
-import jordfell.server.records.Device;
 import jordfell.server.records.Extension;
 import jordfell.server.records.PersonStore;
 

@@ -2,13 +2,13 @@ package jordfell.server.device;
 
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.device.Device;
 import jordfell.core.ground.Site;
 import jordfell.core.keys.KeyFill.Somebody;
 import jordfell.core.keys.KeyPlan;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.render.Dialect;
 import jordfell.core.roster.Domain;
-import jordfell.server.records.Device;
 import jordfell.server.records.Extension;
 import jordfell.server.records.PersonStore;
 import jordfell.server.records.TemplateStore;

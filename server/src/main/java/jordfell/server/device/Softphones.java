@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.random.RandomGenerator;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.device.DeviceLine;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Kit;
 import jordfell.server.records.DeviceStore;
@@ -54,7 +55,7 @@ public final class Softphones {
                 wish.batchId(),
                 at,
                 by));
-        devices.setLines(id, List.of(new DeviceStore.Line(1, Optional.of(wish.extensionId()))));
+        devices.setLines(id, List.of(new DeviceLine(1, Optional.of(wish.extensionId()))));
         return id;
     }
 }

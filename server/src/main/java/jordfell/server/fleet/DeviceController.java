@@ -3,6 +3,8 @@ package jordfell.server.fleet;
 import java.util.List;
 import jordfell.core.catalogue.FirmwareRules;
 import jordfell.core.catalogue.ModelSheet;
+import jordfell.core.device.DeviceWish;
+import jordfell.core.device.LinesWish;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.ModelStore;
 import org.jspecify.annotations.Nullable;
@@ -22,20 +24,25 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api/devices/{id}", produces = "application/json")
 class DeviceController {
 
-    record DeviceWish(
+    record DeviceForm(
             @Nullable String label,
             @Nullable String modelId,
             long siteId,
             @Nullable Long templateId,
             @Nullable String note,
-            long version) {}
+            long version) {
+
+        DeviceWish wish() {
+            return new DeviceWish(label, modelId, siteId, templateId, note);
+        }
+    }
 
     /**
      * One number for each line from 1 on; an empty text is a line that is wanted and has none.
      *
      * @param version of the device as it was seen; without one, whatever it has now is replaced
      */
-    record LinesWish(
+    record LinesForm(
             @Nullable List<@Nullable String> numbers,
             @Nullable Long version) {}
 
@@ -62,8 +69,8 @@ class DeviceController {
     }
 
     @PutMapping
-    void change(@PathVariable long id, @RequestBody DeviceWish wish) {
-        changes.change(id, wish.version(), wish.modelId(), wish.siteId(), wish.templateId(), wish.label(), wish.note());
+    void change(@PathVariable long id, @RequestBody DeviceForm form) {
+        changes.change(id, form.version(), form.wish());
     }
 
     @DeleteMapping
@@ -73,8 +80,8 @@ class DeviceController {
     }
 
     @PutMapping("/lines")
-    void setLines(@PathVariable long id, @RequestBody LinesWish wish) {
-        changes.setLines(id, wish.version(), wish.numbers() == null ? List.of() : wish.numbers());
+    void setLines(@PathVariable long id, @RequestBody LinesForm form) {
+        changes.setLines(id, form.version(), new LinesWish(form.numbers() == null ? List.of() : form.numbers()));
     }
 
     /** Exchanges the extensions of two lines. */

@@ -1,24 +1,25 @@
 package jordfell.server.fleet;
 
 import java.security.SecureRandom;
+import java.time.Duration;
 import java.time.InstantSource;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
+import jordfell.core.device.Device;
+import jordfell.core.device.DeviceLine;
+import jordfell.core.device.DeviceRules;
+import jordfell.core.device.ReplacementWish;
+import jordfell.core.device.ReplacementWish.Box;
 import jordfell.core.ground.Site;
 import jordfell.core.identity.ClaimCode;
-import jordfell.core.identity.MacAddress;
-import jordfell.core.identity.MacReader;
-import jordfell.core.identity.MacReading;
 import jordfell.core.path.Standing;
 import jordfell.core.roster.SipPassword;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
+import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.records.Device;
 import jordfell.server.records.DeviceStore;
-import jordfell.server.records.DeviceStore.Line;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.SiteStore;
 import org.springframework.stereotype.Component;
@@ -26,6 +27,8 @@ import org.springframework.stereotype.Component;
 /** What happens to a device in its life: it waits to be claimed, breaks and is replaced, lies on a shelf, is retired. */
 @Component
 class DeviceLife {
+
+    private static final Duration CODE_GOES_FOR = Duration.ofDays(14);
 
     private final DeviceStore devices;
     private final SiteStore sites;
@@ -45,52 +48,34 @@ class DeviceLife {
     /** Another box takes this one's place: the record keeps everything but the MAC. A spare's record gives it up. */
     long replace(long id, String macText) {
         Device device = get(id);
-        MacAddress mac = mac(macText, sites.find(device.siteId()).orElseThrow());
-        Optional<Device> other = devices.byMac(mac).filter(d -> d.id() != id);
-        if (device.mac().filter(mac::equals).isPresent()) {
-            throw RefusedException.field("/mac", "This is the MAC it has already.", "Scan the new box.");
-        }
-        other.filter(o -> o.standing() != Standing.SPARE).ifPresent(o -> {
-            throw RefusedException.field(
-                    "/mac",
-                    mac + " is " + o.label() + ", which is in use or retired.",
-                    "Scan the new box, or make that device a spare first.");
-        });
-        other.filter(o -> !o.model().id().equals(device.model().id())).ifPresent(o -> {
-            throw RefusedException.field(
-                    "/mac",
-                    "That spare is a " + o.model().fullName() + "; this is a "
-                            + device.model().fullName() + ".",
-                    "Change the model first, or take a spare of the same model.");
-        });
-        return acts.act(x -> "replaced " + device.address() + " by " + mac + " for " + device.label(), recording -> {
-                    recording.changing(Kept.DEVICE, id);
-                    other.ifPresent(spare -> {
-                        recording.removing(Kept.DEVICE, List.of(spare.id()));
-                        devices.remove(spare.id());
-                    });
-                    devices.setMac(id, mac);
-                    return id;
-                })
+        Site site = sites.find(device.siteId()).orElseThrow();
+        Box box = Fields.good(new ReplacementWish(macText).checked(device, site, devices::byMac));
+        return acts.act(
+                        x -> "replaced " + device.address() + " by " + box.mac() + " for " + device.label(),
+                        recording -> {
+                            recording.changing(Kept.DEVICE, id);
+                            box.spare().ifPresent(spare -> {
+                                recording.removing(Kept.DEVICE, List.of(spare.id()));
+                                devices.remove(spare.id());
+                            });
+                            devices.setMac(id, box.mac());
+                            return id;
+                        })
                 .actId();
     }
 
     /** Gives the device a claim code in place of its MAC, or a new one in place of the old one. */
     long giveClaim(long id) {
         Device device = get(id);
-        Set<String> taken = new HashSet<>(devices.claimCodes());
-        ClaimCode code = ClaimCode.generate(random);
-        while (!taken.add(code.digits())) {
-            code = ClaimCode.generate(random);
-        }
-        if (device.mac().isPresent()) {
-            throw RefusedException.field(
-                    "/", device.label() + " has its MAC already.", "A claim code is for a device without one.");
-        }
-        ClaimCode fresh = code;
+        RefusedException.ifAny(DeviceRules.refuseClaim(device));
+        Set<String> taken = Set.copyOf(devices.claimCodes());
+        ClaimCode fresh = Stream.generate(() -> ClaimCode.generate(random))
+                .filter(code -> !taken.contains(code.digits()))
+                .findFirst()
+                .orElseThrow();
         return acts.act(x -> "made a new claim code for " + device.label(), recording -> {
                     recording.changing(Kept.DEVICE, id);
-                    devices.setClaim(id, fresh, clock.instant().plus(java.time.Duration.ofDays(14)));
+                    devices.setClaim(id, fresh, clock.instant().plus(CODE_GOES_FOR));
                     return id;
                 })
                 .actId();
@@ -104,6 +89,7 @@ class DeviceLife {
      */
     long takeOut(long id, Standing standing) {
         Device device = get(id);
+        RefusedException.ifAny(DeviceRules.refuseStanding(device, standing));
         List<Long> held = devices.lines(id).stream()
                 .flatMap(l -> l.extensionId().stream())
                 .toList();
@@ -122,11 +108,12 @@ class DeviceLife {
     /** Back from the shelf, or from retirement, with one line to be bound. */
     long bringBack(long id) {
         Device device = get(id);
+        RefusedException.ifAny(DeviceRules.refuseStanding(device, Standing.IN_USE));
         return acts.act(x -> "brought back " + device.label(), recording -> {
                     recording.changing(Kept.DEVICE, id);
                     devices.setStanding(id, Standing.IN_USE);
                     if (devices.lines(id).isEmpty()) {
-                        devices.setLines(id, List.of(new Line(1, Optional.empty())));
+                        devices.setLines(id, List.of(DeviceLine.unbound(1)));
                     }
                     return id;
                 })
@@ -136,21 +123,6 @@ class DeviceLife {
     /** Which other devices have an extension of this one, and so must be released again when its password changes. */
     List<String> sharing(long id) {
         return devices.sharing(id);
-    }
-
-    private static MacAddress mac(String text, Site site) {
-        MacReading reading = MacReader.read(text);
-        if (reading instanceof MacReading.Refused refused) {
-            throw RefusedException.field("/mac", refused.reason(), refused.hint());
-        }
-        MacReading.Valid valid = (MacReading.Valid) reading;
-        if (valid.local() && !site.allowsLocalMacs()) {
-            throw RefusedException.field(
-                    "/mac",
-                    "This address was made up locally.",
-                    "Read the label again, or let the site take such addresses.");
-        }
-        return valid.mac();
     }
 
     private Device get(long id) {

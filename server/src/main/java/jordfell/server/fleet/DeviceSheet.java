@@ -8,6 +8,7 @@ import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.FirmwareFitness;
 import jordfell.core.catalogue.FirmwareRules;
+import jordfell.core.device.Device;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Certainty;
 import jordfell.core.diagnosis.Finding;
@@ -25,7 +26,6 @@ import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
 import jordfell.core.planning.Networks;
 import jordfell.server.history.FindingStore;
-import jordfell.server.records.Device;
 import org.jspecify.annotations.Nullable;
 
 /** One device with everything its sheet shows. */

@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.device.Device;
+import jordfell.core.device.DeviceLine;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.intake.EnrolPlan;
 import jordfell.core.intake.EnrolPlan.LinePlan;
@@ -170,24 +172,22 @@ class Enrolment {
         for (EnrolPlan plan : plans) {
             long id = plan.existing().orElseThrow();
             recording.changing(Kept.DEVICE, id);
-            var device = stores.devices().find(id).orElseThrow();
+            Device device = stores.devices().find(id).orElseThrow();
             stores.devices()
-                    .change(
-                            id,
-                            device.version(),
-                            plan.modelId(),
+                    .change(device.edited(
+                            stores.models().find(plan.modelId()).orElseThrow(),
                             plan.siteId(),
-                            plan.templateId(),
+                            plan.templateId().map(t -> new Device.TemplateRef(t, "")),
                             plan.label(),
-                            plan.note());
+                            plan.note()));
             stores.devices().setSerial(id, plan.serial());
             if (!plan.lines().isEmpty()) {
                 stores.devices()
                         .setLines(
                                 id,
                                 plan.lines().stream()
-                                        .map(l -> new DeviceStore.Line(
-                                                l.position(), Optional.of(roster.extensionId(plan, l))))
+                                        .map(l ->
+                                                new DeviceLine(l.position(), Optional.of(roster.extensionId(plan, l))))
                                         .toList());
             }
             ids.add(id);

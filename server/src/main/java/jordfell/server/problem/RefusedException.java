@@ -1,6 +1,7 @@
 package jordfell.server.problem;
 
 import java.util.List;
+import java.util.Optional;
 import jordfell.core.wish.FieldProblem;
 import org.springframework.http.HttpStatus;
 
@@ -27,6 +28,11 @@ public final class RefusedException extends RuntimeException {
         if (!problems.isEmpty()) {
             throw fields(problems);
         }
+    }
+
+    /** Refuses what a rule refuses. */
+    public static void ifAny(Optional<FieldProblem> problem) {
+        ifAny(problem.stream().toList());
     }
 
     public static RefusedException field(String pointer, String reason, String hint) {

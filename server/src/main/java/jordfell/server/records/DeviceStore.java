@@ -3,7 +3,11 @@ package jordfell.server.records;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import jordfell.core.device.Device;
+import jordfell.core.device.DeviceLine;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
@@ -15,14 +19,16 @@ import org.springframework.stereotype.Component;
 @Component
 public class DeviceStore {
 
-    private static final String SELECT = """
+    private static final String WHAT = """
             select d.*, m.maker, m.name model_name, m.kind, m.family, m.lines, m.keys, m.pages, m.sidecar_keys, m.password_field, m.label_field,
                    t.name template_name
-            from device d join model m on m.id = d.model_id left join template t on t.id = d.template_id
             """;
-
-    /** A line of a device; without an extension it is wanted and not bound. */
-    public record Line(int position, Optional<Long> extensionId) {}
+    private static final String WITH = """
+             join model m on m.id = d.model_id left join template t on t.id = d.template_id
+            """;
+    private static final String SELECT = WHAT + "from device d" + WITH;
+    private static final String SELECT_MANY =
+            WHAT + "from unnest(cast(? as bigint array)) as u(i) join device d on d.id = u.i" + WITH + "order by d.id";
 
     public static final String INSERT_LINE = "insert into line (device_id, position, extension_id) values (?, ?, ?)";
 
@@ -46,6 +52,24 @@ public class DeviceStore {
 
     public Optional<Device> find(long id) {
         return jdbc.one(SELECT + "where d.id = ?", DeviceRows::device, id);
+    }
+
+    /** Those of them that there are, in the order of their numbers. */
+    public List<Device> find(Collection<Long> ids) {
+        return jdbc.listOf(SELECT_MANY, DeviceRows::device, ids);
+    }
+
+    /** The highest line of each of these that has one. */
+    public Map<Long, Integer> lastLines(Collection<Long> ids) {
+        record Last(long device, int line) {}
+        return jdbc
+                .listOf(
+                        "select device_id, max(position) last from unnest(cast(? as bigint array)) as u(i)"
+                                + " join line l on l.device_id = u.i group by device_id",
+                        row -> new Last(row.number("device_id"), row.integer("last")),
+                        ids)
+                .stream()
+                .collect(Collectors.toMap(Last::device, Last::line));
     }
 
     public Optional<Device> byMac(MacAddress mac) {
@@ -205,13 +229,21 @@ public class DeviceStore {
         return jdbc.list("select claim_code from device where claim_code is not null", row -> row.text("claim_code"));
     }
 
-    /** False if somebody else changed the device since this version. */
-    public boolean change(
-            long id, long version, String modelId, long siteId, Optional<Long> templateId, String label, String note) {
-        return jdbc.update("""
+    /** Keeps it as it is now; false if somebody else changed it since its version. */
+    public boolean change(Device after) {
+        return jdbc.update(
+                        """
                         update device set model_id = ?, site_id = ?, template_id = ?, label = ?, note = ?,
                                version = version + 1
-                        where id = ? and version = ?""", modelId, siteId, templateId.orElse(null), label, note, id, version) == 1;
+                        where id = ? and version = ?""",
+                        after.model().id(),
+                        after.siteId(),
+                        after.template().map(Device.TemplateRef::id).orElse(null),
+                        after.label(),
+                        after.note(),
+                        after.id(),
+                        after.version())
+                == 1;
     }
 
     public void remove(long id) {
@@ -232,10 +264,10 @@ public class DeviceStore {
                 where d.id = ?""", row -> new KitRef(row.number("id"), row.text("name")), deviceId);
     }
 
-    public List<Line> lines(long deviceId) {
+    public List<DeviceLine> lines(long deviceId) {
         return jdbc.list(
                 "select position, extension_id from line where device_id = ? order by position",
-                row -> new Line(row.integer("position"), row.numberIfAny("extension_id")),
+                row -> new DeviceLine(row.integer("position"), row.numberIfAny("extension_id")),
                 deviceId);
     }
 
@@ -254,7 +286,7 @@ public class DeviceStore {
                 deviceId);
     }
 
-    public void setLines(long deviceId, List<Line> lines) {
+    public void setLines(long deviceId, List<DeviceLine> lines) {
         jdbc.inTransaction(() -> {
             jdbc.update("delete from line where device_id = ?", deviceId);
             lines.forEach(line -> jdbc.update(

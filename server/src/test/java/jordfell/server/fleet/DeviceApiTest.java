@@ -50,11 +50,13 @@ class DeviceApiTest {
         wish.put("modelId", "quillon");
         assertThat(pier.client().put("/api/devices/" + id, wish).problemAt("/modelId"))
                 .startsWith(
-                        "02-4B-7A-04-00-11 is the MAC of a device; a Quillon softphone is a program, and has none.");
+                        "02-4B-7A-04-00-11 is the MAC of a device; the Quillon softphone is a program, and has none.");
         JsonNode many = pier.client()
                 .post("/api/fleet/try/change", Map.of("deviceIds", List.of(id), "modelId", "quillon"))
                 .json();
-        assertThat(many.get(0).path("refusal").asString()).startsWith("A program has no MAC of its own");
+        assertThat(many.get(0).path("refusal").asString())
+                .isEqualTo(
+                        "02-4B-7A-04-00-11 is the MAC of a device; the Quillon softphone is a program, and has none.");
     }
 
     @Test
@@ -68,7 +70,7 @@ class DeviceApiTest {
         Map<String, Object> wish = wish(id);
         wish.put("templateId", other);
         assertThat(pier.client().put("/api/devices/" + id, wish).problemAt("/templateId"))
-                .startsWith("There is no such template in the device’s domain.");
+                .startsWith("Elsewhere is a template of another domain.");
         Map<String, Object> kit = Map.of(
                 "domainId",
                 pier.domainId,
@@ -129,7 +131,7 @@ class DeviceApiTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-                    label   | ''         | /label   | The label is empty.
+                    label   | ''         | /label   | The label is missing.
                     modelId | k99        | /modelId | There is no such model.
                     modelId | ''         | /modelId | There is no such model.
                     siteId  | 4711       | /siteId  | There is no such site.

@@ -1,4 +1,4 @@
-package jordfell.server.records;
+package jordfell.core.device;
 
 import java.time.Instant;
 import java.util.Optional;
@@ -29,6 +29,48 @@ public record Device(
         Optional<Long> batchId,
         boolean byHand,
         long version) {
+
+    /** The same as an edit leaves it. */
+    public Device edited(DeviceModel model, long siteId, Optional<TemplateRef> template, String label, String note) {
+        return new Device(
+                id,
+                mac,
+                claim,
+                claimExpires,
+                standing,
+                serial,
+                model,
+                siteId,
+                template,
+                label,
+                note,
+                enrolledAt,
+                enrolledBy,
+                batchId,
+                byHand,
+                version);
+    }
+
+    /** As it was seen at that version. */
+    public Device at(long version) {
+        return new Device(
+                id,
+                mac,
+                claim,
+                claimExpires,
+                standing,
+                serial,
+                model,
+                siteId,
+                template,
+                label,
+                note,
+                enrolledAt,
+                enrolledBy,
+                batchId,
+                byHand,
+                version);
+    }
 
     /** The MAC in its usual form, or the code that it waits for. */
     public String address() {
