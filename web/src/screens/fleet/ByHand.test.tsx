@@ -22,6 +22,7 @@ const device = (more: object) =>
   ({
     id: 9,
     label: 'Bridge handset',
+    mac: '02-4B-7A-00-53-1C',
     version: 4,
     modelLines: 3,
     lines: [line(1, '2416', 'not registered')],
@@ -56,6 +57,8 @@ it('the card stands in the order of typing, its password asked for by itself', a
   ])
   expect(screen.getByText('••••••••••••')).toBeTruthy()
   expect(screen.getByText('(empty)')).toBeTruthy()
+  // On paper nothing but the card is left: it says itself whose it is.
+  expect(document.querySelector('.print-me h2')?.textContent).toBe('Bridge handset 02-4B-7A-00-53-1C')
   expect(screen.getByRole('button', { name: 'Copy Number' })).toBeTruthy()
   expect(screen.queryByRole('button', { name: 'Copy Port' })).toBeNull()
 })

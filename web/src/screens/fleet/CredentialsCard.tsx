@@ -37,6 +37,15 @@ export function CredentialsCard({ device, onClose }: Props) {
       <Shown query={cards} what="What is typed into it">
         {(all) => (
           <Box className="print-me">
+            <chakra.h2
+              display="none"
+              _print={{ display: 'block' }}
+              fontSize="20px"
+              fontWeight={700}
+              mb="14px"
+            >
+              {device.label} <Mono fontSize="14px">{device.mac}</Mono>
+            </chakra.h2>
             {all.length === 0 && 'No line of it has an extension yet.'}
             {all.map((card) => (
               <Box key={card.line} mb="14px">
@@ -82,7 +91,12 @@ export function CredentialsCard({ device, onClose }: Props) {
 function Live({ line }: { line: Schemas['LineView'] | undefined }) {
   const registered = line?.state === 'registered'
   return (
-    <chakra.span role="status" color={registered ? 'mossText' : 'amberText'} fontWeight={600}>
+    <chakra.span
+      role="status"
+      _print={{ display: 'none' }}
+      color={registered ? 'mossText' : 'amberText'}
+      fontWeight={600}
+    >
       {registered
         ? `registered at ${line.node}`
         : line?.state === 'refused'

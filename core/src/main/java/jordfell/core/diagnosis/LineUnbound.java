@@ -27,7 +27,10 @@ final class LineUnbound implements Rule {
         return Finding.certain(Cause.LINE_UNBOUND, sentence)
                 .line(line)
                 .brief("line " + line + " has no extension")
-                .detail("It can’t register until one is bound; nothing can be released to it before.")
+                .detail(
+                        facts.byHand()
+                                ? "It can’t register until one is bound; there is nothing to type into it before."
+                                : "It can’t register until one is bound; nothing can be released to it before.")
                 .since(facts.enrolledAt())
                 .shownBy("the device’s record: line " + line + " is empty")
                 .remedies(new Remedy(Remedy.Action.BIND_LINE, "Bind line " + line, line));

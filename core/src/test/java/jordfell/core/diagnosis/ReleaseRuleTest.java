@@ -12,6 +12,8 @@ import jordfell.core.path.Stop;
 import jordfell.core.path.WindowFour;
 import jordfell.core.release.Revision;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class ReleaseRuleTest {
 
@@ -77,6 +79,20 @@ class ReleaseRuleTest {
                 .extracting(Finding::cause)
                 .contains(Cause.LINE_UNBOUND)
                 .doesNotContain(Cause.RELEASE_HELD, Cause.NOT_RELEASED);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            false | nothing can be released to it before
+            true  | there is nothing to type into it before
+            """)
+    void whatAnUnboundLineKeepsBackIsSaidByHowThePhoneIsSet(boolean byHand, String said) {
+        window.bound = false;
+        window.byHand = byHand;
+        assertThat(Diagnosis.of(device()))
+                .filteredOn(finding -> finding.cause() == Cause.LINE_UNBOUND)
+                .singleElement()
+                .satisfies(finding -> assertThat(finding.detail()).contains(said));
     }
 
     @Test
