@@ -32,7 +32,16 @@ public record DialListWish(@Nullable String name, List<RowWish> rows) {
         SERVICE,
         REFUSED,
         /** It is another list, which stands here. */
-        LIST
+        LIST;
+
+        public static Goes of(DialTarget target) {
+            if (target instanceof DialTarget.Inside) {
+                return INSIDE;
+            }
+            return target instanceof DialTarget.Outside
+                    ? OUTSIDE
+                    : target instanceof DialTarget.Service ? SERVICE : REFUSED;
+        }
     }
 
     /**

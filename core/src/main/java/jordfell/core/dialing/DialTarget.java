@@ -10,7 +10,8 @@ public sealed interface DialTarget {
      */
     record Change(int dropped, String before) {
 
-        static final Change NONE = new Change(0, "");
+        /** As it was dialled. */
+        public static final Change NONE = new Change(0, "");
 
         /** The number; one that has no more digits than are dropped is only what stands before. */
         public String of(String dialled) {

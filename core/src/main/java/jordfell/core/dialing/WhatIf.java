@@ -51,7 +51,10 @@ public record WhatIf(
         if (phone.sent().isEmpty()) {
             return unsent(phone);
         }
-        String sent = phone.sent().get();
+        return sent(phone, plan, caller, phone.sent().get());
+    }
+
+    private static WhatIf sent(PhoneDialling phone, DialPlan plan, Caller caller, String sent) {
         DialDecision decision = plan.decide(caller.permission(), sent);
         Verdict verdict = verdict(decision, caller);
         return new WhatIf(
@@ -60,6 +63,11 @@ public record WhatIf(
                 verdict,
                 early(phone) + said(verdict, decision, caller, sent) + late(phone, verdict),
                 next(verdict, plan, caller, sent, decision));
+    }
+
+    /** The registrar is asked for a number, from whatever phone. */
+    public static WhatIf atRegistrar(DialPlan plan, Caller caller, String number) {
+        return sent(new PhoneDialling(List.of(), Optional.of(number), Duration.ZERO, ""), plan, caller, number);
     }
 
     private static WhatIf unsent(PhoneDialling phone) {
@@ -112,7 +120,8 @@ public record WhatIf(
             case NO_LIST ->
                 caller.permission().isEmpty()
                         ? "Refused: without a permission only numbers of the domain may be dialled."
-                        : "Refused: no list of permission " + caller.permission() + " has a pattern for " + sent + ".";
+                        : "Refused: neither a list of permission " + caller.permission() + " nor the domain has " + sent
+                                + ".";
             case NOBODY_HAS_IT -> "It goes nowhere: nobody has " + number + ".";
             case INSIDE -> "It calls " + number + ", " + caller.holder(number).orElse("") + ".";
             case OUTSIDE ->
@@ -126,7 +135,7 @@ public record WhatIf(
 
     private static String next(Verdict verdict, DialPlan plan, Caller caller, String sent, DialDecision decision) {
         if (verdict == Verdict.NOBODY_HAS_IT) {
-            return "Give " + decision.number() + " to somebody, or change the pattern of " + by(decision) + ".";
+            return "Give " + decision.number() + " to somebody.";
         }
         if (verdict != Verdict.REFUSED && verdict != Verdict.NO_LIST) {
             return "";

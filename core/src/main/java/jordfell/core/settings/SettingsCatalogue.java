@@ -30,6 +30,8 @@ public final class SettingsCatalogue {
     public static final String VOICEMAIL = "calls.voicemail";
     public static final String DTMF = "calls.dtmf";
     public static final String DIGIT_MAP = "calls.digit-map";
+    public static final String DIAL_TIMER = "calls.dial-timer";
+    public static final String EMERGENCY = "calls.emergency";
     public static final String RTP_FIRST = "network.rtp-first";
     public static final String RTP_LAST = "network.rtp-last";
     public static final String LINE_LABEL = "screen.line-label";

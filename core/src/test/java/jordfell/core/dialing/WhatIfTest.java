@@ -16,7 +16,7 @@ class WhatIfTest {
 
     private static final DialPlan PLAN = DialPlan.of(
             List.of("112"),
-            List.of(DigitPattern.of("2xxx")),
+            List.of(new DialList.Rule(DigitPattern.of("2xxx"), new DialTarget.Inside(Change.NONE), "")),
             List.of(
                     list(1, "Inside", "2xxx", new DialTarget.Inside(Change.NONE)),
                     list(2, "Not abroad", "00x.", new DialTarget.Refused("ask a lead")),
@@ -68,12 +68,12 @@ class WhatIfTest {
             2xxx|0x.T|*86; Office;     +99955012001; 0555123; OUTSIDE;       'It goes out as 555123; others see +99955012001. The phone sends it 4 s after the last digit.'
             2xxx|0x.T|*86; Office;     '';           00999;   REFUSED;       Refused by Not abroad: ask a lead.
             2xxx|0x.T|*86; Management; '';           00999;   OUTSIDE;       It goes out as 0999. The phone sends it 4 s after the last digit.
-            2xxx|0x.T|*86; Kiosk;      '';           0555;    NO_LIST;       Refused: no list of permission Kiosk has a pattern for 0555.
+            2xxx|0x.T|*86; Kiosk;      '';           0555;    NO_LIST;       Refused: neither a list of permission Kiosk nor the domain has 0555.
             2xxx|0x.T|*86; '';         '';           0555;    NO_LIST;       Refused: without a permission only numbers of the domain may be dialled.
-            2xxx|0x.T|*86; gone;       '';           0555;    NO_LIST;       Refused: no list of permission gone has a pattern for 0555.
+            2xxx|0x.T|*86; gone;       '';           0555;    NO_LIST;       Refused: neither a list of permission gone nor the domain has 0555.
             2xxx|0x.T|*86; Office;     '';           *86;     SERVICE;       It calls the voicemail.
             2xxx|0x.T|*86; Kiosk;      '';           112;     OUTSIDE;       It goes out as 112.
-            2xxx|24|0x.T;  Office;     '';           2413;    NO_LIST;       The phone sends 24 at once, and does not hear the 13 after it. Refused: no list of permission Office has a pattern for 24.
+            2xxx|24|0x.T;  Office;     '';           2413;    NO_LIST;       The phone sends 24 at once, and does not hear the 13 after it. Refused: neither a list of permission Office nor the domain has 24.
             """)
     void oneSentenceSaysWhatComesOfIt(
             String map, String permission, String outgoing, String keys, Verdict verdict, String sentence) {
@@ -88,7 +88,7 @@ class WhatIfTest {
             Office; 00999; With permission Management it would pass.
             Kiosk;  0555;  With permission Office or Management it would pass.
             Office; *99;   No permission of the domain lets it pass.
-            Office; 2499;  Give 2499 to somebody, or change the pattern of Inside.
+            Office; 2499;  Give 2499 to somebody.
             Office; 2413;  ''
             """)
     void whatWouldBeRightFollows(String permission, String keys, String next) {

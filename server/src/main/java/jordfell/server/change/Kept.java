@@ -13,6 +13,8 @@ public enum Kept {
     SITE("site"),
     TEMPLATE("template"),
     KIT("kit"),
+    DIAL_LIST("dial_list"),
+    PERMISSION("permission"),
     PERSON("person"),
     EXTENSION("extension"),
     NUMBER("did"),
@@ -48,7 +50,7 @@ public enum Kept {
     String title() {
         return switch (this) {
             case MODEL -> "maker || ' ' || name";
-            case FAMILY, DOMAIN, SITE, TEMPLATE, KIT, PERSON -> "name";
+            case FAMILY, DOMAIN, SITE, TEMPLATE, KIT, DIAL_LIST, PERMISSION, PERSON -> "name";
             case EXTENSION -> "number";
             case NUMBER -> "e164";
             case DEVICE -> "label";
@@ -59,7 +61,7 @@ public enum Kept {
     Optional<LayerKind> layer() {
         return switch (this) {
             case MODEL, DOMAIN, SITE, TEMPLATE, KIT, EXTENSION, DEVICE -> Optional.of(LayerKind.valueOf(name()));
-            case FAMILY, PERSON, NUMBER -> Optional.empty();
+            case FAMILY, DIAL_LIST, PERMISSION, PERSON, NUMBER -> Optional.empty();
         };
     }
 
@@ -84,6 +86,8 @@ public enum Kept {
                         part("domain_node", "domain_id"),
                         part("number_block", "domain_id"),
                         said("setting_value"));
+            case DIAL_LIST -> List.of(main, part("dial_row", "list_id"));
+            case PERMISSION -> List.of(main, part("permission_list", "permission_id"));
             case SITE, KIT -> List.of(main, said("setting_value"));
             case TEMPLATE -> List.of(main, said("setting_value"), said("key_layout"));
             case EXTENSION -> List.of(main, part("extension_password", "extension_id"), said("setting_value"));

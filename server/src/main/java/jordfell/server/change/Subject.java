@@ -8,6 +8,8 @@ public enum Subject {
     SITE,
     TEMPLATE,
     KIT,
+    DIAL_LIST,
+    PERMISSION,
     PERSON,
     EXTENSION,
 

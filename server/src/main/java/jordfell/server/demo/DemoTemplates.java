@@ -49,7 +49,7 @@ class DemoTemplates {
                 LayerKind.DOMAIN,
                 Long.toString(tarnholm),
                 SettingsCatalogue.DIGIT_MAP,
-                "[2-4]xxx|0x.T|112|911|999",
+                "[2-4]xxx|0x.T|*86|*8378|112|911|999",
                 true);
         set(LayerKind.DOMAIN, tarnholm, "phonebook.first", "http://192.0.2.53/books/tarnholm.xml");
         template("Front of house", SettingsCatalogue.BACKLIGHT, "0");

@@ -28,6 +28,8 @@ class LiveEvents {
             entry(Subject.SITE, GROUND),
             entry(Subject.TEMPLATE, GROUND),
             entry(Subject.KIT, NAMES),
+            entry(Subject.DIAL_LIST, NAMES),
+            entry(Subject.PERMISSION, NAMES),
             entry(Subject.PERSON, NAMES),
             entry(Subject.EXTENSION, NAMES),
             entry(Subject.PASSWORD, NAMES),
