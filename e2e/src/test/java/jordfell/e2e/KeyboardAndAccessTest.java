@@ -41,6 +41,8 @@ class KeyboardAndAccessTest {
             new Opening("/roster/extensions", "Add an extension…"),
             new Opening("/roster/outside", "Add a number…"),
             new Opening("/roster/kits", "Add a kit…"),
+            new Opening("/calls/lists", "Add a list…"),
+            new Opening("/calls/permissions", "Add a permission…"),
             new Opening("/settings/domains", "Add a domain…"),
             new Opening("/settings/sites", "Add a site…"),
             new Opening("/settings/models", "Add a model…"),

@@ -2,7 +2,9 @@ package jordfell.server.calls;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.IntStream;
 import jordfell.core.dialing.DialDecision;
+import jordfell.core.dialing.DialDecision.Tried;
 import jordfell.core.dialing.DialTarget;
 import jordfell.core.dialing.DialTarget.Change;
 import jordfell.core.dialing.DigitMap;
@@ -16,6 +18,8 @@ import jordfell.core.dialing.WhatIf;
  * @param deviceId 0 if there is none
  * @param digitMap by which it dials
  * @param permission of the extension; empty for none
+ * @param tried the rows that were looked at; of very many only those at the beginning and around what matched
+ * @param leftOut how many more there were
  * @param passes whether it reaches anybody
  */
 record WhatIfView(
@@ -28,48 +32,72 @@ record WhatIfView(
         String unheard,
         String permission,
         List<DialTried> tried,
+        int leftOut,
         boolean passes,
         WhatIf.Verdict verdict,
         String sentence,
         String next) {
 
-    /** @param words what it comes to, by the patterns that say so */
-    record DialStep(String keys, DigitMap.Standing standing, String words) {}
+    private static final int MOST_AT_THE_BEGINNING = 100;
+    private static final int MOST_AROUND = 20;
+    private static final int MOST_PATTERNS = 3;
+
+    /**
+     * A key that was pressed.
+     *
+     * @param patterns those that say so
+     * @param words what it comes to by them
+     */
+    record DialStep(String keys, DigitMap.Standing standing, String patterns, String words) {}
 
     /** @param to where the row goes, in words */
     record DialTried(String list, String pattern, String to, DialDecision.Outcome outcome, String why) {}
 
     static WhatIfView of(String phone, long deviceId, String digitMap, String permission, WhatIf what) {
         PhoneDialling dialling = what.phone();
+        List<Tried> all = what.registrar().map(DialDecision::tried).orElse(List.of());
+        List<Tried> shown = shown(all);
         return new WhatIfView(
                 phone,
                 deviceId,
                 digitMap,
                 dialling.steps().stream()
-                        .map(step -> new DialStep(step.keys(), step.standing(), words(step, dialling)))
+                        .map(step -> new DialStep(step.keys(), step.standing(), patterns(step), words(step, dialling)))
                         .toList(),
                 dialling.sent().orElse(""),
                 dialling.waits().toSeconds(),
                 dialling.unheard(),
                 permission,
-                what.registrar().stream()
-                        .flatMap(decision -> decision.tried().stream())
-                        .map(tried -> new DialTried(
-                                String.join(" › ", tried.path()),
-                                tried.pattern(),
-                                tried.target().map(WhatIfView::words).orElse(""),
-                                tried.outcome(),
-                                why(tried)))
-                        .toList(),
+                shown.stream().map(WhatIfView::view).toList(),
+                all.size() - shown.size(),
                 what.verdict().passes(),
                 what.verdict(),
                 what.sentence(),
                 what.next());
     }
 
+    private static List<Tried> shown(List<Tried> all) {
+        int matched = IntStream.range(0, all.size())
+                .filter(i -> all.get(i).outcome() == DialDecision.Outcome.MATCHED)
+                .findFirst()
+                .orElse(all.size());
+        return IntStream.range(0, all.size())
+                .filter(i -> i < MOST_AT_THE_BEGINNING || Math.abs(i - matched) <= MOST_AROUND)
+                .mapToObj(all::get)
+                .toList();
+    }
+
+    private static DialTried view(Tried tried) {
+        return new DialTried(
+                String.join(" › ", tried.path()),
+                tried.pattern(),
+                tried.target().map(WhatIfView::words).orElse(""),
+                tried.outcome(),
+                why(tried));
+    }
+
     private static String words(PhoneDialling.Step step, PhoneDialling dialling) {
-        List<String> by = step.by().stream().limit(3).toList();
-        String patterns = String.join(", ", by) + (step.by().size() > by.size() ? " and others" : "");
+        String patterns = patterns(step);
         return switch (step.standing()) {
             case NO_MATCH -> "nothing begins so";
             case COULD_MATCH -> patterns.isEmpty() ? "may become an emergency number" : patterns + " may follow";
@@ -80,6 +108,11 @@ record WhatIfView(
                                 : "");
             case MATCHES -> patterns + ": sent at once";
         };
+    }
+
+    private static String patterns(PhoneDialling.Step step) {
+        List<String> some = step.by().stream().limit(MOST_PATTERNS).toList();
+        return String.join(", ", some) + (step.by().size() > some.size() ? " and others" : "");
     }
 
     private static String words(DialTarget target) {
@@ -101,7 +134,7 @@ record WhatIfView(
         return dropped + (change.before().isEmpty() ? "" : ", " + change.before() + " before it");
     }
 
-    private static String why(DialDecision.Tried tried) {
+    private static String why(Tried tried) {
         return switch (tried.outcome()) {
             case NO, LOOP, MISSING -> "no: " + tried.why();
             case MATCHED -> "the first that matches";

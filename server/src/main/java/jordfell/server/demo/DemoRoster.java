@@ -4,9 +4,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.dialing.DialList;
+import jordfell.core.dialing.DialTarget;
+import jordfell.core.dialing.DialTarget.Change;
+import jordfell.core.dialing.DigitPattern;
+import jordfell.core.dialing.Permission;
 import jordfell.core.roster.Kit;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.records.DialStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
@@ -28,6 +34,7 @@ class DemoRoster {
     private final Extensions extensions;
     private final KitStore kits;
     private final OutsideNumberStore numbers;
+    private final DialStore dials;
 
     DemoRoster(
             Jdbc jdbc,
@@ -37,7 +44,8 @@ class DemoRoster {
             ExtensionStore extensionStore,
             Extensions extensions,
             KitStore kits,
-            OutsideNumberStore numbers) {
+            OutsideNumberStore numbers,
+            DialStore dials) {
         this.jdbc = jdbc;
         this.ground = ground;
         this.domains = domains;
@@ -46,10 +54,12 @@ class DemoRoster {
         this.extensions = extensions;
         this.kits = kits;
         this.numbers = numbers;
+        this.dials = dials;
     }
 
     void build() {
         long tarnholm = ground.tarnholm();
+        dialLists(tarnholm);
         kit(tarnholm, "Office", 2000, "Back office", false);
         kit(tarnholm, "Purser", 2000, "Back office", true);
         kit(tarnholm, "Ticket seller", 2400, "Ticket window", false);
@@ -64,11 +74,41 @@ class DemoRoster {
                     row.get("note"),
                     1));
         }
+        jdbc.update("update extension set permission_class = 'inland' where domain_id = ?", tarnholm);
+        jdbc.update(
+                "update extension set permission_class = 'abroad too' where domain_id = ? and number in ('2001', '2003')",
+                tarnholm);
         // Numbers from before the new phones, which nothing has used since.
         for (String old : List.of("2040", "2041", "2043", "2110", "2447")) {
             long id = extensions.make(tarnholm, old, "old " + old, Optional.empty());
             jdbc.update("update extension set made_at = dateadd(day, -70, made_at) where id = ?", id);
         }
+    }
+
+    /** Free numbers pass before those abroad are refused. */
+    private void dialLists(long domain) {
+        Change withoutTheZero = new Change(1, "");
+        long free = list(domain, "Free of charge", rule("00800x.", new DialTarget.Outside(withoutTheZero), ""));
+        long notAbroad = list(
+                domain,
+                "Not abroad",
+                rule("000x.", new DialTarget.Refused("ask a lead"), "Lena, after the August bill"));
+        long outside = list(
+                domain,
+                "Outside",
+                rule("0[1-9]x.", new DialTarget.Outside(withoutTheZero), ""),
+                rule("00[1-9]x.", new DialTarget.Outside(withoutTheZero), "with an area code"));
+        long abroad = list(domain, "Abroad", rule("000x.", new DialTarget.Outside(new Change(3, "+")), ""));
+        dials.add(domain, new Permission(0, "inland", List.of(free, notAbroad, outside)));
+        dials.add(domain, new Permission(0, "abroad too", List.of(free, abroad, outside)));
+    }
+
+    private long list(long domain, String name, DialList.Rule... rules) {
+        return dials.add(domain, new DialList(0, name, List.of(rules)));
+    }
+
+    private static DialList.Rule rule(String pattern, DialTarget target, String note) {
+        return new DialList.Rule(DigitPattern.of(pattern), target, note);
     }
 
     private void kit(long domain, String name, int block, String template, boolean softphone) {

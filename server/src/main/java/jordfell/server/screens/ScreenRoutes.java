@@ -14,6 +14,7 @@ class ScreenRoutes {
         "/templates/**",
         "/fleet/**",
         "/triage/**",
+        "/calls/**",
         "/lab/**",
         "/settings/**",
         "/handoff"

@@ -1,0 +1,99 @@
+// @vitest-environment happy-dom
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { expect, it } from 'vitest'
+import { renderWithAll, serverSays } from '../../test/renderWithAll'
+import { WhatIf } from './WhatIf'
+
+const waits = (keys: string, words = '0x.T: sent when nothing follows') => ({
+  keys,
+  standing: 'WAITS',
+  patterns: '0x.T',
+  words,
+})
+
+const what = (more: object) => ({
+  phone: 'Harbour office',
+  deviceId: 12,
+  digitMap: '2xxx|0x.T',
+  steps: [waits('0'), waits('09'), waits('099'), waits('0991', '0x.T: sent when nothing follows for 4 s')],
+  sent: '0991',
+  waitsSeconds: 4,
+  unheard: '',
+  permission: 'inland',
+  tried: [
+    {
+      list: 'Not abroad',
+      pattern: '09x.',
+      to: 'refused: ask a lead',
+      outcome: 'MATCHED',
+      why: 'the first that matches',
+    },
+    { list: 'Outside', pattern: '0x.', to: 'outside', outcome: 'NOT_REACHED', why: 'not reached' },
+  ],
+  leftOut: 0,
+  passes: false,
+  verdict: 'REFUSED',
+  sentence: 'Refused by Not abroad: ask a lead.',
+  next: 'With permission abroad too it would pass.',
+  ...more,
+})
+
+const domain = { id: 1, name: 'tarnholm.example', blocks: [] }
+
+function say(body: object) {
+  return serverSays({
+    'GET /api/ground': { body: { domains: [domain], sites: [], models: [], templates: [], kits: [] } },
+    'GET /api/calls/what-if': { body },
+  })
+}
+
+it('nothing is asked before somebody dials', async () => {
+  const asked = say(what({}))
+  renderWithAll(<WhatIf />, '/calls/what-if?from=2001')
+  expect(await screen.findByText('Why can’t she call abroad?')).toBeTruthy()
+  expect(asked.filter((a) => a.what.includes('what-if'))).toEqual([])
+})
+
+it('what comes of it is said first, and what would be right', async () => {
+  say(what({}))
+  renderWithAll(<WhatIf />, '/calls/what-if?from=2001&dials=0991')
+  expect(
+    (await screen.findByText('Refused by Not abroad: ask a lead.')).closest('[role=status]')?.textContent,
+  ).toBe('Refused by Not abroad: ask a lead. With permission abroad too it would pass.')
+  expect(screen.getByRole('link', { name: 'Harbour office' }).getAttribute('href')).toBe('/fleet/12')
+  expect(screen.getByText('At the registrar — permission inland')).toBeTruthy()
+})
+
+it('keys that change nothing are folded', async () => {
+  say(what({}))
+  renderWithAll(<WhatIf />, '/calls/what-if?from=2001&dials=0991')
+  await screen.findByText('0991')
+  expect(screen.queryByText('09')).toBeNull()
+  expect(screen.queryByText('099')).toBeNull()
+  expect(screen.getByText('0991').closest('td')?.textContent).toBe('… 0991')
+})
+
+it('keys that are not heard any more are told', async () => {
+  const steps = [{ keys: '24', standing: 'MATCHES', patterns: '24', words: '24: sent at once' }]
+  say(what({ steps, unheard: '13' }))
+  renderWithAll(<WhatIf />, '/calls/what-if?from=2001&dials=2413')
+  expect((await screen.findByText('not heard')).closest('tr')?.textContent).toContain('13')
+})
+
+it('an extension on no device says so', async () => {
+  say(what({ phone: '', deviceId: 0, steps: [] }))
+  renderWithAll(<WhatIf />, '/calls/what-if?from=2040&dials=112')
+  expect(await screen.findByText(/No device has this extension yet/)).toBeTruthy()
+})
+
+it('what is typed is in the address, so that it can be shown to somebody else', async () => {
+  const asked = say(what({}))
+  const { router } = renderWithAll(<WhatIf />, '/calls/what-if')
+  fireEvent.change(screen.getByLabelText('Extension that dials'), { target: { value: '2001' } })
+  await waitFor(() => expect(router.state.location.search).toBe('?from=2001'))
+  fireEvent.change(screen.getByLabelText('What it dials'), { target: { value: '0 991' } })
+  await waitFor(() => expect(router.state.location.search).toBe('?from=2001&dials=0+991'))
+  await waitFor(() =>
+    expect(asked.find((a) => a.what === 'GET /api/calls/what-if')?.query.get('dialled')).toBe('0 991'),
+  )
+})

@@ -1,0 +1,26 @@
+import { type Subject, later } from '../../frame/subject'
+
+export const calls: Subject = {
+  path: '/calls',
+  name: 'Calls',
+  letter: 'd',
+  work: false,
+  home: '/calls/what-if',
+  parts: [
+    {
+      path: '/calls/what-if',
+      Screen: later(() => import('./WhatIf'), 'WhatIf'),
+      seen: ['/calls/what-if', '/calls/what-if?from=2001&dials=0555123'],
+    },
+    {
+      path: '/calls/lists/:id?',
+      Screen: later(() => import('./DialLists'), 'DialLists'),
+      seen: ['/calls/lists', '/calls/lists/1'],
+    },
+    {
+      path: '/calls/permissions/:id?',
+      Screen: later(() => import('./Permissions'), 'Permissions'),
+      seen: ['/calls/permissions', '/calls/permissions/1'],
+    },
+  ],
+}
