@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Entry } from './basics'
 
 type Props = {
@@ -26,10 +26,15 @@ export function FilterEntry({ label, placeholder, width, value, onFilter, ml }: 
     setTold(value)
     setText(value)
   }
+  // By the time it is told, the address may be another: an earlier way to change it would undo that.
+  const latest = useRef(onFilter)
+  useEffect(() => {
+    latest.current = onFilter
+  })
   const tell = (wish: string) => {
     if (wish === told) return
     setTold(wish)
-    onFilter(wish)
+    latest.current(wish)
   }
   useEffect(() => {
     const timer = setTimeout(() => tell(text), PAUSE)

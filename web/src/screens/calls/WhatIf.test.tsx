@@ -40,8 +40,12 @@ const what = (more: object) => ({
 
 const domain = { id: 1, name: 'tarnholm.example', blocks: [] }
 
-function say(body: object) {
+function say(body: object, role = 'TECHNICIAN') {
   return serverSays({
+    'GET /api/session': { body: { login: 'x', name: 'X', role } },
+    'POST /api/calls/what-if': {
+      body: { worked: false, detail: '403 Forbidden: ask a lead', asForetold: true },
+    },
     'GET /api/ground': { body: { domains: [domain], sites: [], models: [], templates: [], kits: [] } },
     'GET /api/calls/what-if': { body },
   })
@@ -59,7 +63,7 @@ it('what comes of it is said first, and what would be right', async () => {
   renderWithAll(<WhatIf />, '/calls/what-if?from=2001&dials=0991')
   expect(
     (await screen.findByText('Refused by Not abroad: ask a lead.')).closest('[role=status]')?.textContent,
-  ).toBe('Refused by Not abroad: ask a lead. With permission abroad too it would pass.')
+  ).toContain('Refused by Not abroad: ask a lead. With permission abroad too it would pass.')
   expect(screen.getByRole('link', { name: 'Harbour office' }).getAttribute('href')).toBe('/fleet/12')
   expect(screen.getByText('At the registrar — permission inland')).toBeTruthy()
 })
@@ -96,4 +100,33 @@ it('what is typed is in the address, so that it can be shown to somebody else', 
   await waitFor(() =>
     expect(asked.find((a) => a.what === 'GET /api/calls/what-if')?.query.get('dialled')).toBe('0 991'),
   )
+})
+
+it('it is tried from a phone in the Lab, and what was answered is said', async () => {
+  const asked = say(what({}))
+  renderWithAll(<WhatIf />, '/calls/what-if?from=2001&dials=0991')
+  fireEvent.click(await screen.findByRole('button', { name: 'Try it from a phone in the Lab' }))
+  expect(await screen.findByText('It was not answered: 403 Forbidden: ask a lead')).toBeTruthy()
+  expect(screen.queryByText(/not as was said here/)).toBeNull()
+  expect(asked.find((a) => a.what === 'POST /api/calls/what-if')?.body).toEqual({
+    domainId: 1,
+    from: '2001',
+    dialled: '0991',
+  })
+})
+
+it('nobody who only looks has a phone dial', async () => {
+  say(what({}), 'VIEWER')
+  renderWithAll(<WhatIf />, '/calls/what-if?from=2001&dials=0991')
+  await screen.findByText('0991')
+  await waitFor(() => expect(screen.queryByRole('button', { name: /Try it/ })).toBeNull())
+})
+
+it('what is typed into both fields at once is kept of both', async () => {
+  say(what({}))
+  const { router } = renderWithAll(<WhatIf />, '/calls/what-if')
+  fireEvent.change(screen.getByLabelText('Extension that dials'), { target: { value: '2001' } })
+  fireEvent.change(screen.getByLabelText('What it dials'), { target: { value: '112' } })
+  await waitFor(() => expect(router.state.location.search).toContain('dials=112'))
+  expect(router.state.location.search).toContain('from=2001')
 })

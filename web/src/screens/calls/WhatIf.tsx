@@ -1,11 +1,14 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
-import type { Schemas } from '../../api/client'
-import { Faded, Grid, Heading, Mono } from '../../kit/basics'
+import { client, type Schemas } from '../../api/client'
+import { unwrap } from '../../api/problem'
+import { useChange, useSession } from '../../api/queries'
+import { Act, Faded, Grid, Heading, Mono } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { FilterEntry } from '../../kit/FilterEntry'
 import { Shown } from '../../kit/Shown'
+import { Trouble } from '../../kit/Trouble'
 import { useDomain } from '../roster/useDomain'
 import { CallsFrame } from './CallsFrame'
 import { useWhatIf } from './queries'
@@ -44,14 +47,15 @@ export function WhatIf() {
         </Empty>
       ) : (
         <Shown query={what} what="What comes of it">
-          {(data) => <Answer what={data} />}
+          {(data) => <Answer what={data} from={from} dials={dials} />}
         </Shown>
       )}
     </CallsFrame>
   )
 }
 
-function Answer({ what }: { what: What }) {
+function Answer({ what, from, dials }: { what: What; from: string; dials: string }) {
+  const mayTry = useSession().data?.role !== 'VIEWER'
   return (
     <>
       <Box
@@ -64,6 +68,9 @@ function Answer({ what }: { what: What }) {
         maxW="900px"
       >
         <b>{what.sentence}</b> {what.next}
+        {mayTry && what.deviceId > 0 && what.sent && (
+          <TryIt key={`${from} ${dials}`} from={from} dials={dials} />
+        )}
       </Box>
       <Box
         display="grid"
@@ -75,6 +82,31 @@ function Answer({ what }: { what: What }) {
         {what.tried.length > 0 && <AtTheRegistrar what={what} />}
       </Box>
     </>
+  )
+}
+
+/** The same from a phone in the Lab, for real. */
+function TryIt({ from, dials }: { from: string; dials: string }) {
+  const { domainId } = useDomain()
+  const [tried, setTried] = useState<Schemas['TriedView']>()
+  const tryIt = useChange(
+    () => unwrap(client.POST('/api/calls/what-if', { body: { domainId, from, dialled: dials } })),
+    setTried,
+  )
+  return (
+    <Flex gap="10px" align="baseline" mt="6px">
+      <Act disabled={tryIt.isPending} onClick={() => tryIt.mutate(undefined)}>
+        Try it from a phone in the Lab
+      </Act>
+      {tryIt.isPending && <Faded role="status">dialling…</Faded>}
+      {tried && !tryIt.isPending && (
+        <span role="status">
+          {tried.worked ? 'It was answered' : 'It was not answered'}: {tried.detail}
+          {!tried.asForetold && <b> — not as was said here</b>}
+        </span>
+      )}
+      <Trouble error={tryIt.error} />
+    </Flex>
   )
 }
 
@@ -102,12 +134,12 @@ function AtThePhone({ what }: { what: What }) {
             <tbody>
               {folded(what.steps).map(({ step, keysBetween }) => (
                 <tr key={step.keys}>
-                  <td>
+                  <chakra.td whiteSpace="nowrap">
                     {keysBetween && <Faded>… </Faded>}
                     <Mono fontWeight={700} fontSize="14px">
                       {step.keys}
                     </Mono>
-                  </td>
+                  </chakra.td>
                   <chakra.td color={COLOURS[step.standing]} whiteSpace="nowrap">
                     {WORDS[step.standing]}
                   </chakra.td>

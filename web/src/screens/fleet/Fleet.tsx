@@ -1,8 +1,8 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
 import { useDevices, useGround, useSession } from '../../api/queries'
 import { ListAndSheet } from '../../frame/ListAndSheet'
+import { useAddress } from '../../frame/useAddress'
 import { useOpened } from '../../frame/useOpened'
 import { Act, Choice, Faded, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
@@ -17,13 +17,13 @@ import { FleetTable } from './FleetTable'
 /** Every device with its path; the sheet of one slides in at the right and the list stays where it was. */
 export function Fleet() {
   const { id: open, go: openDevice, close: closeDevice } = useOpened('/fleet', 'device')
-  const [params, setParams] = useSearchParams()
+  const { at, set } = useAddress()
   const [wide, setWide] = useState(false)
   const ground = useGround().data
   const filter = {
-    q: params.get('q') ?? '',
-    siteId: Number(params.get('site') ?? 0),
-    condition: params.get('condition') ?? '',
+    q: at('q'),
+    siteId: Number(at('site')),
+    condition: at('condition'),
   }
   const fleet = useDevices(filter)
   const rows = useMemo(() => fleet.data?.pages.flatMap((p) => p.rows) ?? [], [fleet.data])
@@ -51,15 +51,6 @@ export function Fleet() {
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [walkedId, choose])
-  const set = (key: string, value: string) =>
-    setParams(
-      (before) => {
-        if (value) before.set(key, value)
-        else before.delete(key)
-        return before
-      },
-      { replace: true },
-    )
   const close = () => {
     setWide(false)
     closeDevice()

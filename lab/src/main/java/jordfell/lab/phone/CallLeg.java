@@ -94,7 +94,7 @@ public final class CallLeg {
             finish(true, "200 OK");
         } else if (message.status() >= 300) {
             sender.send(self, proxy, request("ACK", target, to, 1));
-            finish(false, message.startLine().substring(8));
+            finish(false, message.startLine().substring(8) + why(message));
         } else {
             Optional<SipAddress> remote = SipHeaders.contacts(message).stream().findFirst();
             String uri = remote.map(SipAddress::uri).orElse(target);
@@ -102,6 +102,13 @@ public final class CallLeg {
             up = true;
             timeline.after(talk, () -> sender.send(self, proxy, request("BYE", uri, to, 2)));
         }
+    }
+
+    /** What a registrar says beside its answer (RFC 3261 §20.43). */
+    private static String why(SipMessage message) {
+        return message.first("Warning")
+                .map(warning -> warning.replaceFirst("^[^\"]*", ": ").replace("\"", ""))
+                .orElse("");
     }
 
     boolean isOver() {

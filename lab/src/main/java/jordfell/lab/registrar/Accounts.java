@@ -15,6 +15,11 @@ public interface Accounts {
         return false;
     }
 
+    /** Where a number goes that one of the domain’s extensions dials; inside, unless somebody says otherwise. */
+    default Dialled dial(String domain, String from, String dialled) {
+        return new Dialled.Inside(dialled);
+    }
+
     /** A domain's rules for registering. */
     record Policy(String domain, String realm, Expiry expiry) {}
 

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
@@ -16,7 +17,13 @@ import jordfell.lab.net.Endpoint;
  */
 final class CallProxy {
 
+    /** The name of the service that takes what is called outside. */
+    static final String OUTSIDE_LINE = "outside-line";
+
     private static final String BRANCH = "z9hG4bKjf";
+
+    /** What is dialled on keys; other names are the registrar’s own. */
+    private static final Pattern KEYS = Pattern.compile("[0-9*#A-D]+");
 
     private final Registrar registrar;
     private final Map<String, Endpoint> services = new HashMap<>();
@@ -37,12 +44,17 @@ final class CallProxy {
         if (!mayCall(request, source, now)) {
             return refuse(node, request, source, 403);
         }
-        Optional<Endpoint> target = target(request, now);
+        Dialled dialled = dialled(request, source);
+        if (dialled instanceof Dialled.Refused refused) {
+            return refuse(node, request, source, refused.why());
+        }
+        SipMessage meant = meant(request, dialled);
+        Optional<Endpoint> target = target(meant, dialled, now);
         if (target.isEmpty()) {
-            return refuse(node, request, source, known(request) ? 480 : 404);
+            return refuse(node, request, source, known(meant) ? 480 : 404);
         }
         String via = request.first("Via").orElseThrow();
-        SipMessage onward = request.replacing("Max-Forwards", Integer.toString(hops - 1))
+        SipMessage onward = meant.replacing("Max-Forwards", Integer.toString(hops - 1))
                 .withoutFirst("Via")
                 .onTop("Via", Responses.marked(via, source))
                 .onTop("Via", "SIP/2.0/UDP " + node + ".lab.invalid;branch=" + BRANCH + branchOf(request));
@@ -50,6 +62,41 @@ final class CallProxy {
             onward = onward.with("Record-Route", "<sip:" + node + ".lab.invalid;lr>");
         }
         return Outcome.send(node, target.get(), onward.withoutFirst("Route"));
+    }
+
+    /** Where a call goes that somebody begins; what goes on in a call goes where it is addressed to. */
+    private Dialled dialled(SipMessage request, Endpoint source) {
+        SipAddress to = SipHeaders.to(request).orElseThrow();
+        String user = SipHeaders.uri(request.requestUri()).map(SipAddress::user).orElse("");
+        boolean begins = to.param("tag").isEmpty() && !services.containsValue(source);
+        if (!begins || !KEYS.matcher(user).matches()) {
+            return new Dialled.Inside(user);
+        }
+        SipAddress from = SipHeaders.from(request).orElseThrow();
+        return registrar.accounts().dial(from.host(), from.user(), user);
+    }
+
+    /** The request addressed to what is called in the end (RFC 3261 §16.5). */
+    private static SipMessage meant(SipMessage request, Dialled dialled) {
+        Optional<SipAddress> uri = SipHeaders.uri(request.requestUri());
+        String user = dialled instanceof Dialled.Inside inside
+                ? inside.number()
+                : dialled instanceof Dialled.Outside outside ? outside.number() : "";
+        boolean isSame =
+                user.isEmpty() || uri.filter(u -> u.user().equals(user)).isPresent();
+        return isSame
+                ? request
+                : request.withStartLine(request.method() + " sip:" + user + "@"
+                        + uri.map(SipAddress::host).orElse("") + " SIP/2.0");
+    }
+
+    private Optional<Endpoint> target(SipMessage meant, Dialled dialled, Instant now) {
+        if (dialled instanceof Dialled.Outside) {
+            return Optional.ofNullable(services.get(OUTSIDE_LINE));
+        }
+        return dialled instanceof Dialled.Service service
+                ? Optional.ofNullable(services.get(service.name()))
+                : target(meant, now);
     }
 
     /** Sends a response on to whoever is below our own Via. */
@@ -62,6 +109,17 @@ final class CallProxy {
         }
         SipMessage back = response.withoutFirst("Via");
         return Responses.next(back).map(to -> Outcome.send(node, to, back)).orElse(Outcome.NOTHING);
+    }
+
+    /** Whoever may not dial it is told why (RFC 3261 §20.43). */
+    private static Outcome refuse(String node, SipMessage request, Endpoint source, String why) {
+        return request.method().equals("ACK")
+                ? Outcome.NOTHING
+                : Outcome.send(
+                        node,
+                        Responses.destination(request, source),
+                        Responses.to(request, source, 403)
+                                .with("Warning", "399 " + node + " \"" + why.replace("\"", "'") + "\""));
     }
 
     /** An ACK is never answered (RFC 3261 §17). */

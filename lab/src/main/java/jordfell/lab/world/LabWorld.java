@@ -200,6 +200,16 @@ public final class LabWorld {
         testCalls.call(mac, domain, number, done);
     }
 
+    /** Has a phone of the Lab dial; how it went is told in words. False if it has no line to call from. */
+    public boolean dial(MacAddress mac, String number, BiConsumer<Boolean, String> result) {
+        return testCalls.dial(mac, number, result);
+    }
+
+    /** The numbers that were called outside, the newest last. */
+    public List<String> calledOutside() {
+        return testCalls.calledOutside();
+    }
+
     private void tick() {
         carryOut(registrar.tick(timeline.now()));
         timeline.after(TICK, this::tick);

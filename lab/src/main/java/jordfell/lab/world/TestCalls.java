@@ -1,8 +1,10 @@
 package jordfell.lab.world;
 
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.random.RandomGenerator;
 import jordfell.core.dialing.TestNumber;
 import jordfell.core.evidence.Observation.TestCalled;
@@ -24,6 +26,7 @@ final class TestCalls {
     private final Map<MacAddress, SimPhone> phones;
     private final WorldObserver observer;
     private final TestCaller testCaller;
+    private final OutsideLine outside;
 
     /** @param phones those of the Lab, as they come and go */
     TestCalls(
@@ -39,9 +42,12 @@ final class TestCalls {
         this.nodes = nodes;
         this.phones = phones;
         this.observer = observer;
+        this.outside = new OutsideLine(network);
         this.testCaller = new TestCaller(timeline, network, random, this::calledOut);
         registrar.addService(TestCaller.USER, TestCaller.ADDRESS);
         registrar.addService(TestNumber.DIALLED, TestCaller.ADDRESS);
+        registrar.addService(TestNumber.SERVICE, TestCaller.ADDRESS);
+        registrar.addService(OutsideLine.USER, OutsideLine.ADDRESS);
     }
 
     /** Has a phone call the test caller and stay on the line; false if it can't. */
@@ -70,6 +76,21 @@ final class TestCalls {
                     "nothing is registered as " + number + ", so nothing can be rung");
             done.run();
         }
+    }
+
+    /** Has a phone call what somebody dials on it; how it went, in words. False if it has no line to call from. */
+    boolean dial(MacAddress mac, String number, BiConsumer<Boolean, String> result) {
+        SimPhone phone = phones.get(mac);
+        if (phone == null || phone.registeredNumber().isEmpty()) {
+            return false;
+        }
+        phone.call(number, result);
+        return true;
+    }
+
+    /** The numbers that were called outside, the newest last. */
+    List<String> calledOutside() {
+        return outside.called();
     }
 
     /** Somebody called the test number and was answered: a phone that is none of the Lab's can call out. */

@@ -23,6 +23,10 @@ abstract class RegistrarFixture {
     static final String DOMAIN = "voice.example";
     static final Endpoint PHONE = new Endpoint("192.0.2.101", 5060);
     final Map<String, Account> accounts = new HashMap<>();
+
+    /** Where a number goes that somebody dials: “2416 0555”. */
+    final Map<String, Dialled> dials = new HashMap<>();
+
     Instant now = Instant.parse("2026-03-02T08:00:00Z");
     Registrar registrar;
     long cseq;
@@ -44,6 +48,11 @@ abstract class RegistrarFixture {
                     @Override
                     public Optional<Account> find(String domain, String user) {
                         return Optional.ofNullable(accounts.get(user));
+                    }
+
+                    @Override
+                    public Dialled dial(String domain, String from, String dialled) {
+                        return dials.getOrDefault(from + " " + dialled, new Dialled.Inside(dialled));
                     }
                 },
                 new Random(1));

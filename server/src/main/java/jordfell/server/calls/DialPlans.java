@@ -3,10 +3,12 @@ package jordfell.server.calls;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import jordfell.core.dialing.BlockPatterns;
+import jordfell.core.dialing.DialDecision;
 import jordfell.core.dialing.DialList;
 import jordfell.core.dialing.DialList.Rule;
 import jordfell.core.dialing.DialPlan;
@@ -15,10 +17,13 @@ import jordfell.core.dialing.DialTarget.Change;
 import jordfell.core.dialing.DigitPattern;
 import jordfell.core.dialing.TestNumber;
 import jordfell.core.roster.Domain;
+import jordfell.core.settings.Setting;
+import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DialStore;
 import jordfell.server.records.DialStore.Kept;
 import jordfell.server.records.DomainStore;
+import jordfell.server.records.ExtensionStore;
 import org.springframework.stereotype.Component;
 
 /** Puts together what a domain says of what may be dialled. */
@@ -26,17 +31,30 @@ import org.springframework.stereotype.Component;
 public class DialPlans {
 
     static final String VOICEMAIL = "voicemail";
-    static final String TEST_CALL = "test call";
+
+    /** Where no line says another. */
+    private static final String USUAL_VOICEMAIL = SettingsCatalogue.find(SettingsCatalogue.VOICEMAIL)
+            .flatMap(Setting::usual)
+            .orElse("");
 
     /** What the registrar answers itself, by the names that dial lists give it. */
-    static final Set<String> SERVICES = Set.of(VOICEMAIL, TEST_CALL);
+    static final Set<String> SERVICES = Set.of(VOICEMAIL, TestNumber.SERVICE);
 
     private final DialStore store;
     private final DomainStore domains;
+    private final ExtensionStore extensions;
 
-    DialPlans(DialStore store, DomainStore domains) {
+    DialPlans(DialStore store, DomainStore domains, ExtensionStore extensions) {
         this.store = store;
+        this.extensions = extensions;
         this.domains = domains;
+    }
+
+    /** What becomes of a number that an extension of the domain dials; empty if there is no such extension. */
+    public Optional<DialDecision> decide(long domainId, String from, String dialled) {
+        return extensions
+                .byNumber(domainId, from)
+                .map(extension -> of(domainId, USUAL_VOICEMAIL).decide(extension.permissionClass(), dialled));
     }
 
     /** @param voicemail the number under which the voicemail is called; empty for none */
@@ -47,7 +65,7 @@ public class DialPlans {
                 .forEach(block -> BlockPatterns.of(block)
                         .forEach(pattern ->
                                 own.add(new Rule(pattern, new DialTarget.Inside(Change.NONE), block.purpose()))));
-        own.add(service(TestNumber.DIALLED, TEST_CALL));
+        own.add(service(TestNumber.DIALLED, TestNumber.SERVICE));
         if (voicemail.matches("[0-9*#]{1,20}")) {
             own.add(service(voicemail, VOICEMAIL));
         }

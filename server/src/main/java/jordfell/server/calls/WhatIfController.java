@@ -1,8 +1,19 @@
 package jordfell.server.calls;
 
+import java.time.Duration;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import jordfell.core.device.Device;
+import jordfell.core.identity.MacAddress;
+import jordfell.server.calls.LabDialler.Rung;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DeviceStore;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -15,10 +26,28 @@ class WhatIfController {
     private static final int LONGEST_DIALLED = 40;
     private static final int LONGEST_EXTENSION = 7;
 
-    private final WhatIfs whatIfs;
+    /** A call that nobody answers is given up before. */
+    private static final Duration LONGEST = Duration.ofSeconds(10);
 
-    WhatIfController(WhatIfs whatIfs) {
+    /** @param from the extension that dials */
+    record DialTry(
+            long domainId, @Nullable String from, @Nullable String dialled) {}
+
+    /**
+     * What came of it.
+     *
+     * @param asForetold whether it is what was said would come of it
+     */
+    record TriedView(boolean worked, String detail, boolean asForetold) {}
+
+    private final WhatIfs whatIfs;
+    private final DeviceStore devices;
+    private final LabDialler lab;
+
+    WhatIfController(WhatIfs whatIfs, DeviceStore devices, LabDialler lab) {
         this.whatIfs = whatIfs;
+        this.devices = devices;
+        this.lab = lab;
     }
 
     /**
@@ -28,6 +57,42 @@ class WhatIfController {
      */
     @GetMapping("/what-if")
     WhatIfView whatIf(@RequestParam long domainId, @RequestParam String from, @RequestParam String dialled) {
+        return asked(domainId, from, dialled);
+    }
+
+    /** Has the phone dial it in the Lab, and says whether it came as it was foretold. */
+    @PostMapping("/what-if")
+    TriedView tryIt(@RequestBody DialTry wish) {
+        WhatIfView what = asked(wish.domainId(), text(wish.from()), text(wish.dialled()));
+        if (what.sent().isEmpty()) {
+            return new TriedView(false, "nothing is sent to the registrar", true);
+        }
+        Rung rung = rung(what.deviceId(), what.sent());
+        return new TriedView(rung.worked(), rung.detail(), rung.worked() == what.passes());
+    }
+
+    private Rung rung(long deviceId, String keys) {
+        MacAddress mac = devices.find(deviceId)
+                .flatMap(Device::mac)
+                .orElseThrow(() -> RefusedException.field(
+                        "/from", "No phone has this extension.", "Bind it to a phone of the Lab first."));
+        try {
+            return lab.dial(mac, keys).get(LONGEST.toSeconds(), TimeUnit.SECONDS);
+        } catch (TimeoutException e) {
+            return new Rung(false, "no answer within " + LONGEST.toSeconds() + " s");
+        } catch (ExecutionException e) {
+            throw new IllegalStateException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw RefusedException.busy("The server stops.");
+        }
+    }
+
+    private static String text(@Nullable String text) {
+        return text == null ? "" : text;
+    }
+
+    private WhatIfView asked(long domainId, String from, String dialled) {
         String extension = Fields.needed(from, "from", "extension", LONGEST_EXTENSION);
         String keys = Fields.text(dialled, "dialled", "number", LONGEST_DIALLED).replaceAll("[\\s-]", "");
         if (!keys.matches("[0-9*#A-D]*")) {

@@ -19,6 +19,7 @@ import jordfell.lab.phone.PhoneState;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.udp.UdpSipPort;
 import jordfell.lab.world.LabWorld;
+import jordfell.server.calls.LabDialler;
 import jordfell.server.change.Changed;
 import jordfell.server.change.Changes;
 import jordfell.server.change.Subject;
@@ -44,7 +45,7 @@ import org.springframework.stereotype.Component;
 
 /** The simulated world inside the running application. */
 @Component
-public class LabService implements PhoneBell, TestCalls, Contacts {
+public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
 
     private final Timeline timeline;
     private final DomainStore domains;
@@ -172,6 +173,18 @@ public class LabService implements PhoneBell, TestCalls, Contacts {
                 .findFirst()
                 .ifPresent(extension -> timeline.post(
                         () -> world().testCall(mac, device.domain().name(), extension.number(), () -> {})));
+    }
+
+    @Override
+    public CompletableFuture<Rung> dial(MacAddress phone, String keys) {
+        CompletableFuture<Rung> rung = new CompletableFuture<>();
+        timeline.post(() -> {
+            boolean dials = world().dial(phone, keys, (worked, detail) -> rung.complete(new Rung(worked, detail)));
+            if (!dials) {
+                rung.complete(new Rung(false, "no phone of the Lab is registered there, so nothing was dialled"));
+            }
+        });
+        return rung;
     }
 
     @PreDestroy

@@ -1,7 +1,11 @@
 package jordfell.server.lab;
 
 import java.util.Optional;
+import jordfell.core.dialing.DialDecision;
+import jordfell.core.dialing.DialTarget;
 import jordfell.lab.registrar.Accounts;
+import jordfell.lab.registrar.Dialled;
+import jordfell.server.calls.DialPlans;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
 import org.springframework.stereotype.Component;
@@ -12,13 +16,14 @@ class RosterAccounts implements Accounts {
 
     private final DomainStore domains;
     private final ExtensionStore extensions;
-
     private final RefusedAgents refused;
+    private final DialPlans plans;
 
-    RosterAccounts(DomainStore domains, ExtensionStore extensions, RefusedAgents refused) {
+    RosterAccounts(DomainStore domains, ExtensionStore extensions, RefusedAgents refused, DialPlans plans) {
         this.domains = domains;
         this.extensions = extensions;
         this.refused = refused;
+        this.plans = plans;
     }
 
     @Override
@@ -37,5 +42,27 @@ class RosterAccounts implements Accounts {
                 .flatMap(id -> extensions.byNumber(id, user))
                 .map(e -> new Account(
                         e.number(), e.authUser(), extensions.passwords(e.id()).get(0), e.contactLimit()));
+    }
+
+    /** As the dial lists of its permission say; somebody who is no extension is none’s business here. */
+    @Override
+    public Dialled dial(String domain, String from, String dialled) {
+        return domains.idOf(domain)
+                .flatMap(id -> plans.decide(id, from, dialled))
+                .map(RosterAccounts::dialled)
+                .orElse(new Dialled.Inside(dialled));
+    }
+
+    private static Dialled dialled(DialDecision decision) {
+        DialTarget target = decision.target().orElse(new DialTarget.Refused("no dial list has this number"));
+        if (target instanceof DialTarget.Refused refused) {
+            return new Dialled.Refused(refused.why());
+        }
+        if (target instanceof DialTarget.Service service) {
+            return new Dialled.Service(service.name());
+        }
+        return target instanceof DialTarget.Outside
+                ? new Dialled.Outside(decision.number())
+                : new Dialled.Inside(decision.number());
     }
 }

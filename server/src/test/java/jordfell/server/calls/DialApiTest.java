@@ -205,6 +205,39 @@ class DialApiTest {
     }
 
     @Test
+    void aPhoneOfTheLabFindsWhatWasForetold() {
+        long abroad = listOf("Tried abroad", List.of(row("00x.", "REFUSED", "text", "ask a lead")));
+        permission("Tried", abroad, listOf("Tried out", List.of(row("0x.", "OUTSIDE", "dropped", 1))));
+        extension("02-4B-7A-61-00-05", "2465", "Tried");
+        long called = pier.enrolled("02-4B-7A-61-00-06", "Called", "2466", "");
+        for (String mac : List.of("02-4B-7A-61-00-05", "02-4B-7A-61-00-06")) {
+            pier.unbox(mac);
+        }
+        long dials = whatIf("2465", "2466").path("deviceId").asLong();
+        pier.release(dials);
+        pier.release(called);
+        pier.untilRail(dials, "ppppppp");
+        pier.untilRail(called, "ppppppp");
+        for (String keys : List.of("2466", "0555123", "00999", "2499", "4001", "112", "*8378", "31", "24")) {
+            JsonNode tried = client.post(
+                            "/api/calls/what-if", Map.of("domainId", pier.domainId, "from", "2465", "dialled", keys))
+                    .json();
+            JsonNode foretold = whatIf("2465", keys);
+            assertThat(tried.path("worked").asBoolean())
+                    .as("%s: %s, and then %s", keys, foretold.path("sentence"), tried.path("detail"))
+                    .isEqualTo(foretold.path("passes").asBoolean());
+            assertThat(tried.path("asForetold").asBoolean()).isTrue();
+        }
+        assertThat(client.post(
+                                "/api/calls/what-if",
+                                Map.of("domainId", pier.domainId, "from", "2465", "dialled", "00999"))
+                        .json()
+                        .path("detail")
+                        .asString())
+                .isEqualTo("403 Forbidden: ask a lead");
+    }
+
+    @Test
     void whatCanNotBeDialledIsRefused() {
         assertThat(client.get("/api/calls/what-if?domainId=" + pier.domainId + "&from=9876&dialled=1")
                         .problemAt("/from"))

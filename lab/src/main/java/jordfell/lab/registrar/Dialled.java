@@ -1,0 +1,17 @@
+package jordfell.lab.registrar;
+
+/** Where a number goes that somebody who is registered dials. */
+public sealed interface Dialled {
+
+    /** To this number of the domain. */
+    record Inside(String number) implements Dialled {}
+
+    /** Out by the domain’s line, as this number. */
+    record Outside(String number) implements Dialled {}
+
+    /** To something that answers by itself, by its name. */
+    record Service(String name) implements Dialled {}
+
+    /** Nowhere: it may not be dialled. */
+    record Refused(String why) implements Dialled {}
+}

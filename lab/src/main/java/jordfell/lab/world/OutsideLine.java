@@ -1,0 +1,54 @@
+package jordfell.lab.world;
+
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+import jordfell.core.sip.SipReader;
+import jordfell.core.sip.SipReading;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Network;
+import jordfell.lab.registrar.Responses;
+
+/** All who are called outside of the Lab: somebody answers there whatever the number. */
+final class OutsideLine {
+
+    /** What registrars know it by. */
+    static final String USER = "outside-line";
+
+    static final Endpoint ADDRESS = new Endpoint("192.0.2.10", 5060);
+    private static final int MOST = 1_000;
+
+    private final Network network;
+
+    /** The numbers that were called, the newest last. */
+    private final Deque<String> called = new ArrayDeque<>();
+
+    OutsideLine(Network network) {
+        this.network = network;
+        network.attach(ADDRESS, this::receive);
+    }
+
+    List<String> called() {
+        return List.copyOf(called);
+    }
+
+    private void receive(Endpoint from, byte[] bytes) {
+        if (!(SipReader.read(bytes) instanceof SipReading.Message read)
+                || read.message().isResponse()
+                || read.message().method().equals("ACK")) {
+            return;
+        }
+        SipMessage request = read.message();
+        if (request.method().equals("INVITE")) {
+            SipHeaders.uri(request.requestUri()).map(SipAddress::user).ifPresent(called::addLast);
+            if (called.size() > MOST) {
+                called.removeFirst();
+            }
+        }
+        SipMessage ok = Responses.to(request, from, 200).with("Contact", "<sip:" + USER + "@" + ADDRESS + ">");
+        network.send(ADDRESS, Responses.destination(request, from), ok.bytes());
+    }
+}
