@@ -5,6 +5,7 @@ import { Tabs } from '../../kit/Tabs'
 import { useDomain } from '../roster/useDomain'
 
 const TABS = [
+  { path: '/calls/rings', name: 'What rings' },
   { path: '/calls/what-if', name: 'What if' },
   { path: '/calls/lists', name: 'Dial lists' },
   { path: '/calls/permissions', name: 'Permissions' },

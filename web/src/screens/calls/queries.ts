@@ -25,3 +25,14 @@ export const useWhatIf = (domainId: number, from: string, dialled: string) =>
     queryFn: () =>
       unwrap(client.GET('/api/calls/what-if', { params: { query: { domainId, from, dialled } } })),
   })
+
+export const useCallPath = (domainId: number, number: string) =>
+  useQuery({
+    queryKey: ['call-path', domainId, number],
+    enabled: domainId > 0 && number !== '',
+    retry: false,
+    placeholderData: keepPreviousData,
+    // Who is registered changes without anybody changing anything here.
+    refetchInterval: 5_000,
+    queryFn: () => unwrap(client.GET('/api/calls/path', { params: { query: { domainId, number } } })),
+  })

@@ -5,8 +5,13 @@ export const calls: Subject = {
   name: 'Calls',
   letter: 'd',
   work: false,
-  home: '/calls/what-if',
+  home: '/calls/rings',
   parts: [
+    {
+      path: '/calls/rings',
+      Screen: later(() => import('./WhatRings'), 'WhatRings'),
+      seen: ['/calls/rings', '/calls/rings?number=2413'],
+    },
     {
       path: '/calls/what-if',
       Screen: later(() => import('./WhatIf'), 'WhatIf'),

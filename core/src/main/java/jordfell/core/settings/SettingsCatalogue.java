@@ -32,6 +32,10 @@ public final class SettingsCatalogue {
     public static final String DIGIT_MAP = "calls.digit-map";
     public static final String DIAL_TIMER = "calls.dial-timer";
     public static final String EMERGENCY = "calls.emergency";
+    public static final String FORWARD_ALWAYS = "calls.forward-always";
+    public static final String FORWARD_BUSY = "calls.forward-busy";
+    public static final String FORWARD_UNANSWERED = "calls.forward-unanswered";
+    public static final String UNANSWERED_AFTER = "calls.unanswered-after";
     public static final String RTP_FIRST = "network.rtp-first";
     public static final String RTP_LAST = "network.rtp-last";
     public static final String LINE_LABEL = "screen.line-label";

@@ -54,7 +54,12 @@ public class DialPlans {
     public Optional<DialDecision> decide(long domainId, String from, String dialled) {
         return extensions
                 .byNumber(domainId, from)
-                .map(extension -> of(domainId, USUAL_VOICEMAIL).decide(extension.permissionClass(), dialled));
+                .map(extension -> of(domainId).decide(extension.permissionClass(), dialled));
+    }
+
+    /** With the usual number of the voicemail. */
+    DialPlan of(long domainId) {
+        return of(domainId, USUAL_VOICEMAIL);
     }
 
     /** @param voicemail the number under which the voicemail is called; empty for none */

@@ -17,7 +17,6 @@ import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
-import jordfell.server.records.PersonStore;
 import org.springframework.stereotype.Component;
 
 /** Asks what comes of it when an extension dials, by the settings of the device that has it and the lists of its domain. */
@@ -28,19 +27,19 @@ class WhatIfs {
     private static final Duration USUAL = Duration.ofSeconds(4);
 
     private final ExtensionStore extensions;
-    private final PersonStore people;
+    private final RecordedGround ground;
     private final DeviceStore devices;
     private final FactsAssembler assembler;
     private final DialPlans plans;
 
     WhatIfs(
             ExtensionStore extensions,
-            PersonStore people,
+            RecordedGround ground,
             DeviceStore devices,
             FactsAssembler assembler,
             DialPlans plans) {
         this.extensions = extensions;
-        this.people = people;
+        this.ground = ground;
         this.devices = devices;
         this.assembler = assembler;
         this.plans = plans;
@@ -102,12 +101,7 @@ class WhatIfs {
 
             @Override
             public Optional<String> holder(String number) {
-                return extensions
-                        .byNumber(extension.domainId(), number)
-                        .map(e -> e.personId()
-                                .flatMap(people::find)
-                                .map(p -> p.name())
-                                .orElse(e.displayName()));
+                return extensions.byNumber(extension.domainId(), number).map(ground::name);
             }
         };
     }

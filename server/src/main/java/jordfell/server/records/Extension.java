@@ -24,6 +24,9 @@ public record Extension(
         String outgoing,
         long version) {
 
+    /** An extension has 2 to 7 digits. */
+    public static final int LONGEST_NUMBER = 7;
+
     /** The same with another number and the user that usually goes with it. */
     public Extension renumbered(String newNumber, String newAuthUser) {
         return new Extension(

@@ -1,0 +1,61 @@
+package jordfell.server.calls;
+
+import java.util.Optional;
+import jordfell.core.calls.CallPath;
+import jordfell.core.roster.OutsideNumber;
+import jordfell.server.problem.Fields;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.records.Extension;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.OutsideNumberStore;
+import jordfell.server.records.OutsideNumberStore.Did;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What rings when a number is called? */
+@RestController
+@RequestMapping(path = "/api/calls", produces = "application/json")
+class CallPathController {
+
+    private static final int LONGEST = 40;
+
+    private final RecordedGround ground;
+    private final OutsideNumberStore outside;
+    private final ExtensionStore extensions;
+
+    CallPathController(RecordedGround ground, OutsideNumberStore outside, ExtensionStore extensions) {
+        this.ground = ground;
+        this.outside = outside;
+        this.extensions = extensions;
+    }
+
+    /** @param number an outside number with its country code, or one of the domain */
+    @GetMapping("/path")
+    CallPathView path(@RequestParam long domainId, @RequestParam String number) {
+        String written = Fields.needed(number, "number", "number", LONGEST).replaceAll("[\\s-]", "");
+        if (written.startsWith("+") || written.length() > Extension.LONGEST_NUMBER) {
+            return outside(domainId, written);
+        }
+        if (!written.matches("[0-9*#]+")) {
+            throw RefusedException.field(
+                    "/number", "“" + number.strip() + "” is no number.", "Such as 2413 or +999 5501 2413.");
+        }
+        return CallPathView.of("", "", CallPath.of(written, ground.of(domainId)));
+    }
+
+    private CallPathView outside(long domainId, String written) {
+        Did did = outside.byNumber(OutsideNumber.normalise(written))
+                .filter(d -> d.domainId() == domainId)
+                .orElseThrow(() -> RefusedException.field(
+                        "/number",
+                        written + " is no outside number of this domain.",
+                        "Add it in the Roster, or choose another domain."));
+        Optional<Extension> rings = did.extensionId().flatMap(extensions::find);
+        String shown = OutsideNumber.show(did.e164());
+        return rings.map(extension ->
+                        CallPathView.of(shown, did.prefix(), CallPath.of(extension.number(), ground.of(domainId))))
+                .orElseGet(() -> CallPathView.nothing(shown, did.prefix()));
+    }
+}

@@ -1,0 +1,144 @@
+package jordfell.server.calls;
+
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import jordfell.core.calls.CallPath;
+import jordfell.core.calls.Callee;
+import jordfell.core.calls.Diversions;
+import jordfell.core.calls.Ringer;
+import jordfell.core.dialing.DialPlan;
+import jordfell.core.dialing.DialTarget;
+import jordfell.core.settings.ResolvedSettings;
+import jordfell.core.settings.SettingsCatalogue;
+import jordfell.server.device.Assembled;
+import jordfell.server.device.FactsAssembler;
+import jordfell.server.records.Extension;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.PersonStore;
+import org.springframework.stereotype.Component;
+
+/** What the records say of where a domain’s numbers lead, for one look. */
+@Component
+class RecordedGround {
+
+    private final ExtensionStore extensions;
+    private final PersonStore people;
+    private final RingerList ringers;
+    private final FactsAssembler assembler;
+    private final DialPlans plans;
+
+    RecordedGround(
+            ExtensionStore extensions,
+            PersonStore people,
+            RingerList ringers,
+            FactsAssembler assembler,
+            DialPlans plans) {
+        this.extensions = extensions;
+        this.people = people;
+        this.ringers = ringers;
+        this.assembler = assembler;
+        this.plans = plans;
+    }
+
+    CallPath.Ground of(long domainId) {
+        DialPlan plan = plans.of(domainId);
+        return new CallPath.Ground() {
+            @Override
+            public Optional<Callee> callee(String number) {
+                return extensions
+                        .byNumber(domainId, number)
+                        .<Callee>map(RecordedGround.this::line)
+                        .or(() -> service(plan, number));
+            }
+
+            @Override
+            public Optional<Boolean> leadsOutside(String diverting, String target) {
+                String permission = extensions
+                        .byNumber(domainId, diverting)
+                        .map(Extension::permissionClass)
+                        .orElse("");
+                return plan.decide(permission, target).target().flatMap(RecordedGround::passes);
+            }
+        };
+    }
+
+    /** Whom people call an extension: its person, else its name. */
+    String name(Extension extension) {
+        return extension
+                .personId()
+                .flatMap(people::find)
+                .map(person -> person.name())
+                .orElse(extension.displayName());
+    }
+
+    private static Optional<Boolean> passes(DialTarget target) {
+        return target instanceof DialTarget.Outside
+                ? Optional.of(true)
+                : target instanceof DialTarget.Refused ? Optional.of(false) : Optional.empty();
+    }
+
+    private static Optional<Callee> service(DialPlan plan, String number) {
+        return plan.decide("", number)
+                .target()
+                .filter(DialTarget.Service.class::isInstance)
+                .map(target -> new Callee.Service(number, ((DialTarget.Service) target).name()));
+    }
+
+    private Callee.Line line(Extension extension) {
+        List<Ringer> all = ringers.of(extension.domainId(), extension.id(), extension.number());
+        Map<Long, Assembled> there = all.stream()
+                .filter(ringer -> ringer.state() == Ringer.State.RINGS && ringer.deviceId() > 0)
+                .flatMap(ringer -> assembler.assemble(ringer.deviceId()).stream())
+                .collect(Collectors.toMap(d -> d.device().id(), Function.identity(), (a, b) -> a, LinkedHashMap::new));
+        Diversions diversions = there.values().stream()
+                .map(device -> diversions(device, extension))
+                .filter(d -> !d.equals(Diversions.NONE))
+                .findFirst()
+                .orElse(Diversions.NONE);
+        return new Callee.Line(
+                extension.number(),
+                name(extension),
+                all.stream()
+                        .map(ringer -> Optional.ofNullable(there.get(ringer.deviceId()))
+                                .filter(device -> device.facts().pending())
+                                .map(device -> ringer.withDetail(ringer.detail() + "; not given its changes yet"))
+                                .orElse(ringer))
+                        .toList(),
+                diversions);
+    }
+
+    /** A phone diverts its calls itself, and only while it is there to do so. */
+    private static Diversions diversions(Assembled device, Extension extension) {
+        return device.lines().stream()
+                .filter(line ->
+                        line.extension().filter(e -> e.id() == extension.id()).isPresent())
+                .findFirst()
+                .map(line -> diversions(line.settings()))
+                .orElse(Diversions.NONE);
+    }
+
+    private static Diversions diversions(ResolvedSettings settings) {
+        Optional<String> always = text(settings, SettingsCatalogue.FORWARD_ALWAYS);
+        Optional<String> busy = text(settings, SettingsCatalogue.FORWARD_BUSY);
+        Optional<String> unanswered = text(settings, SettingsCatalogue.FORWARD_UNANSWERED);
+        return always.isEmpty() && busy.isEmpty() && unanswered.isEmpty()
+                ? Diversions.NONE
+                : new Diversions(
+                        always,
+                        busy,
+                        unanswered,
+                        text(settings, SettingsCatalogue.UNANSWERED_AFTER)
+                                .map(s -> Duration.ofSeconds(Long.parseLong(s)))
+                                .orElse(Diversions.USUAL),
+                        Optional.empty());
+    }
+
+    private static Optional<String> text(ResolvedSettings settings, String key) {
+        return Optional.of(settings.value(key)).filter(value -> !value.isEmpty());
+    }
+}

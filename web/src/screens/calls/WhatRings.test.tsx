@@ -1,0 +1,90 @@
+// @vitest-environment happy-dom
+import { screen } from '@testing-library/react'
+import { expect, it } from 'vitest'
+import { renderWithAll, serverSays } from '../../test/renderWithAll'
+import { WhatRings } from './WhatRings'
+
+const stop = (number: string, more: object = {}) => ({
+  number,
+  name: '',
+  kind: 'LINE',
+  ringers: [],
+  ways: [],
+  end: null,
+  ...more,
+})
+
+const path = {
+  outside: '+999 5501 2413',
+  prefix: 'TICKETS',
+  rings: true,
+  sentence: 'It rings Window 1, after 20 s rings Office.',
+  first: stop('2413', {
+    name: 'Ticket window 1',
+    ringers: [
+      { deviceId: 9, label: 'Window 1', state: 'RINGS', detail: 'registered at north, 192.0.2.113' },
+      { deviceId: 0, label: 'A phone that is no device', state: 'RINGS', detail: 'registered' },
+      { deviceId: 8, label: 'Old box', state: 'NOT_REGISTERED', detail: 'refused' },
+    ],
+    ways: [
+      { when: 'UNANSWERED', afterSeconds: 20, now: true, to: stop('2400', { name: 'Harbour office' }) },
+      {
+        when: 'BUSY',
+        afterSeconds: 0,
+        now: false,
+        to: stop('2499', { kind: 'NOTHING', end: 'NOBODY_HAS_IT' }),
+      },
+    ],
+  }),
+  troubles: [{ words: '2413 → 2499: nobody has 2499', now: false }],
+}
+
+const domain = { id: 1, name: 'tarnholm.example', blocks: [] }
+
+function say(body: object) {
+  return serverSays({
+    'GET /api/ground': { body: { domains: [domain], sites: [], models: [], templates: [], kits: [] } },
+    'GET /api/calls/path': { body },
+  })
+}
+
+it('a call is followed to each device, and to where it goes on', async () => {
+  const asked = say(path)
+  renderWithAll(<WhatRings />, '/calls/rings?number=%2B999%205501%202413')
+  expect(await screen.findByText(path.sentence)).toBeTruthy()
+  expect(asked.find((a) => a.what === 'GET /api/calls/path')?.query.get('number')).toBe('+999 5501 2413')
+  expect(screen.getByText('shown as TICKETS before the caller')).toBeTruthy()
+  expect(screen.getByRole('link', { name: 'Window 1' }).getAttribute('href')).toBe('/fleet/9')
+  expect(screen.queryByRole('link', { name: 'A phone that is no device' })).toBeNull()
+  expect(screen.getByText('does not ring')).toBeTruthy()
+  expect(screen.getByText('not answered after 20 s →', { exact: false })).toBeTruthy()
+  expect(screen.getByText('nobody has it: the call ends here')).toBeTruthy()
+})
+
+it('what is wrong on a way that no call goes now is told as such', async () => {
+  say(path)
+  renderWithAll(<WhatRings />, '/calls/rings?number=2413')
+  expect((await screen.findByText(/2413 → 2499/)).textContent).toBe(
+    '2413 → 2499: nobody has 2499 — once a call comes there',
+  )
+})
+
+it('an outside number that rings nothing has no picture', async () => {
+  say({
+    ...path,
+    rings: false,
+    sentence: 'It rings nothing: the number is given to no extension.',
+    first: stop('', { kind: 'NOTHING', end: 'NOBODY_HAS_IT' }),
+    troubles: [],
+  })
+  renderWithAll(<WhatRings />, '/calls/rings?number=1')
+  await screen.findByText(/given to no extension/)
+  expect(screen.queryByText(/the call ends here/)).toBeNull()
+})
+
+it('nothing is asked before a number is typed', async () => {
+  const asked = say(path)
+  renderWithAll(<WhatRings />, '/calls/rings')
+  expect(await screen.findByText('Does it ring when somebody calls 2413?')).toBeTruthy()
+  expect(asked.filter((a) => a.what.includes('path'))).toEqual([])
+})
