@@ -58,6 +58,13 @@ function Picture({ path }: { path: Path }) {
         fontWeight={700}
       >
         {path.sentence}
+        {path.unreleased.length > 0 && (
+          <Box fontWeight={400} color="amberText">
+            {path.unreleased.join(', ')} {path.unreleased.length === 1 ? 'has' : 'have'} changes that are not
+            on
+            {path.unreleased.length === 1 ? ' it' : ' them'} yet: until then calls may be diverted otherwise.
+          </Box>
+        )}
       </Box>
       <Box mt="18px" maxW="900px">
         {path.outside && (
@@ -86,9 +93,10 @@ function Picture({ path }: { path: Path }) {
 }
 
 /** A place of the call, what rings there, and where it goes on; ways that are not gone now stand back. */
-function At({ stop, now }: { stop: Stop; now: boolean }) {
+function At({ stop, now, by = '' }: { stop: Stop; now: boolean; by?: string }) {
   return (
-    <Box opacity={now ? 1 : 0.72}>
+    <Box color={now ? 'ink' : 'faded'}>
+      {by && <Faded fontWeight={600}>{by} → </Faded>}
       <Mono fontSize="14px" fontWeight={700}>
         {stop.number}
       </Mono>{' '}
@@ -99,28 +107,35 @@ function At({ stop, now }: { stop: Stop; now: boolean }) {
           {ENDS[stop.end]}
         </chakra.span>
       )}
-      <Box borderLeft="2px solid" borderColor={now ? 'ink' : 'line'} ml="6px" pl="16px" mt="2px">
-        {stop.ringers.map((r, i) => (
-          <Flex key={i} gap="8px" align="baseline" py="2px" wrap="wrap">
-            {r.deviceId > 0 ? (
-              <chakra.span fontWeight={600} _hover={{ textDecoration: 'underline' }}>
-                <Link to={`/fleet/${r.deviceId}`}>{r.label}</Link>
-              </chakra.span>
-            ) : (
-              <b>{r.label}</b>
-            )}
-            <chakra.span color={r.state === 'RINGS' ? 'mossText' : 'rust'}>{STATES[r.state]}</chakra.span>
-            <Faded>{r.detail}</Faded>
-          </Flex>
-        ))}
-        {stop.ways.map((way, i) => (
-          <Box key={i} py="5px">
-            <Faded fontWeight={600}>{when(way)} → </Faded>
-            <At stop={way.to} now={now && way.now} />
-          </Box>
-        ))}
-      </Box>
+      {stop.ringers.length + stop.ways.length > 0 && (
+        <Box borderLeft="2px solid" borderColor={now ? 'ink' : 'line'} ml="6px" pl="16px" mt="2px">
+          {stop.ringers.map((r, i) => (
+            <Rings key={i} ringer={r} />
+          ))}
+          {stop.ways.map((way, i) => (
+            <Box key={i} py="5px">
+              <At stop={way.to} now={now && way.now} by={when(way)} />
+            </Box>
+          ))}
+        </Box>
+      )}
     </Box>
+  )
+}
+
+function Rings({ ringer }: { ringer: Schemas['RingerView'] }) {
+  return (
+    <Flex gap="8px" align="baseline" py="2px" wrap="wrap">
+      {ringer.deviceId > 0 ? (
+        <chakra.span fontWeight={600} _hover={{ textDecoration: 'underline' }}>
+          <Link to={`/fleet/${ringer.deviceId}`}>{ringer.label}</Link>
+        </chakra.span>
+      ) : (
+        <b>{ringer.label}</b>
+      )}
+      <chakra.span color={ringer.state === 'RINGS' ? 'mossText' : 'rust'}>{STATES[ringer.state]}</chakra.span>
+      <Faded>{ringer.detail}</Faded>
+    </Flex>
   )
 }
 

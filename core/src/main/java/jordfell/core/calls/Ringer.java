@@ -15,10 +15,6 @@ public record Ringer(long deviceId, String label, State state, String detail) {
         NOT_REGISTERED
     }
 
-    public Ringer withDetail(String other) {
-        return new Ringer(deviceId, label, state, other);
-    }
-
     boolean rings() {
         return state == State.RINGS;
     }

@@ -2,6 +2,7 @@ package jordfell.server.calls;
 
 import java.util.Optional;
 import jordfell.core.calls.CallPath;
+import jordfell.core.calls.CallStop;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
@@ -42,7 +43,7 @@ class CallPathController {
             throw RefusedException.field(
                     "/number", "“" + number.strip() + "” is no number.", "Such as 2413 or +999 5501 2413.");
         }
-        return CallPathView.of("", "", CallPath.of(written, ground.of(domainId)));
+        return inside("", "", written, domainId);
     }
 
     private CallPathView outside(long domainId, String written) {
@@ -54,8 +55,13 @@ class CallPathController {
                         "Add it in the Roster, or choose another domain."));
         Optional<Extension> rings = did.extensionId().flatMap(extensions::find);
         String shown = OutsideNumber.show(did.e164());
-        return rings.map(extension ->
-                        CallPathView.of(shown, did.prefix(), CallPath.of(extension.number(), ground.of(domainId))))
+        return rings.map(extension -> inside(shown, did.prefix(), extension.number(), domainId))
                 .orElseGet(() -> CallPathView.nothing(shown, did.prefix()));
+    }
+
+    private CallPathView inside(String outside, String prefix, String number, long domainId) {
+        RecordedGround.Look look = ground.of(domainId);
+        CallStop first = CallPath.of(number, look);
+        return CallPathView.of(outside, prefix, first, look.unreleased());
     }
 }

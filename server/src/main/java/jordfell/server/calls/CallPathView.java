@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param outside the outside number by which it was called, as people write it; empty if it was called from inside
  * @param prefix what is shown before the caller’s number
  * @param rings whether anybody can answer
+ * @param unreleased devices on the way that have changes that are not on them yet: until then they may divert otherwise
  */
 record CallPathView(
         String outside,
@@ -21,7 +22,8 @@ record CallPathView(
         boolean rings,
         String sentence,
         CallStopView first,
-        List<CallTroubleView> troubles) {
+        List<CallTroubleView> troubles,
+        List<String> unreleased) {
 
     /**
      * A place to which a call comes.
@@ -47,7 +49,7 @@ record CallPathView(
 
     record CallTroubleView(String words, boolean now) {}
 
-    static CallPathView of(String outside, String prefix, CallStop first) {
+    static CallPathView of(String outside, String prefix, CallStop first, List<String> unreleased) {
         return new CallPathView(
                 outside,
                 prefix,
@@ -57,7 +59,8 @@ record CallPathView(
                 CallTrouble.in(first).stream()
                         .map(trouble -> new CallTroubleView(
                                 String.join(" → ", trouble.way()) + ": " + CallSentence.why(trouble), trouble.now()))
-                        .toList());
+                        .toList(),
+                unreleased);
     }
 
     /** An outside number that was given nothing to ring. */
@@ -65,7 +68,13 @@ record CallPathView(
         CallStopView none =
                 new CallStopView("", "", CallStop.Kind.NOTHING, List.of(), List.of(), CallStop.DeadEnd.NOBODY_HAS_IT);
         return new CallPathView(
-                outside, prefix, false, "It rings nothing: the number is given to no extension.", none, List.of());
+                outside,
+                prefix,
+                false,
+                "It rings nothing: the number is given to no extension.",
+                none,
+                List.of(),
+                List.of());
     }
 
     private static CallStopView view(CallStop stop) {

@@ -1,12 +1,10 @@
 package jordfell.server.calls;
 
 import java.time.Duration;
-import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
-import java.util.stream.Collectors;
+import java.util.Set;
 import jordfell.core.calls.CallPath;
 import jordfell.core.calls.Callee;
 import jordfell.core.calls.Diversions;
@@ -45,26 +43,43 @@ class RecordedGround {
         this.plans = plans;
     }
 
-    CallPath.Ground of(long domainId) {
-        DialPlan plan = plans.of(domainId);
-        return new CallPath.Ground() {
-            @Override
-            public Optional<Callee> callee(String number) {
-                return extensions
-                        .byNumber(domainId, number)
-                        .<Callee>map(RecordedGround.this::line)
-                        .or(() -> service(plan, number));
-            }
+    Look of(long domainId) {
+        return new Look(domainId, plans.of(domainId));
+    }
 
-            @Override
-            public Optional<Boolean> leadsOutside(String diverting, String target) {
-                String permission = extensions
-                        .byNumber(domainId, diverting)
-                        .map(Extension::permissionClass)
-                        .orElse("");
-                return plan.decide(permission, target).target().flatMap(RecordedGround::passes);
-            }
-        };
+    /** The ground as it is asked for one path. */
+    final class Look implements CallPath.Ground {
+
+        private final long domainId;
+        private final DialPlan plan;
+        private final Set<String> unreleased = new LinkedHashSet<>();
+
+        private Look(long domainId, DialPlan plan) {
+            this.domainId = domainId;
+            this.plan = plan;
+        }
+
+        /** Devices that were asked for and have changes that are not on them yet: they may divert otherwise until then. */
+        List<String> unreleased() {
+            return List.copyOf(unreleased);
+        }
+
+        @Override
+        public Optional<Callee> callee(String number) {
+            return extensions
+                    .byNumber(domainId, number)
+                    .<Callee>map(extension -> line(extension, unreleased))
+                    .or(() -> service(plan, number));
+        }
+
+        @Override
+        public Optional<Boolean> leadsOutside(String diverting, String target) {
+            String permission = extensions
+                    .byNumber(domainId, diverting)
+                    .map(Extension::permissionClass)
+                    .orElse("");
+            return plan.decide(permission, target).target().flatMap(RecordedGround::passes);
+        }
     }
 
     /** Whom people call an extension: its person, else its name. */
@@ -89,27 +104,21 @@ class RecordedGround {
                 .map(target -> new Callee.Service(number, ((DialTarget.Service) target).name()));
     }
 
-    private Callee.Line line(Extension extension) {
+    private Callee.Line line(Extension extension, Set<String> unreleased) {
         List<Ringer> all = ringers.of(extension.domainId(), extension.id(), extension.number());
-        Map<Long, Assembled> there = all.stream()
+        List<Assembled> there = all.stream()
                 .filter(ringer -> ringer.state() == Ringer.State.RINGS && ringer.deviceId() > 0)
                 .flatMap(ringer -> assembler.assemble(ringer.deviceId()).stream())
-                .collect(Collectors.toMap(d -> d.device().id(), Function.identity(), (a, b) -> a, LinkedHashMap::new));
-        Diversions diversions = there.values().stream()
+                .toList();
+        there.stream()
+                .filter(device -> device.facts().pending())
+                .forEach(device -> unreleased.add(device.device().label()));
+        Diversions diversions = there.stream()
                 .map(device -> diversions(device, extension))
                 .filter(d -> !d.equals(Diversions.NONE))
                 .findFirst()
                 .orElse(Diversions.NONE);
-        return new Callee.Line(
-                extension.number(),
-                name(extension),
-                all.stream()
-                        .map(ringer -> Optional.ofNullable(there.get(ringer.deviceId()))
-                                .filter(device -> device.facts().pending())
-                                .map(device -> ringer.withDetail(ringer.detail() + "; not given its changes yet"))
-                                .orElse(ringer))
-                        .toList(),
-                diversions);
+        return new Callee.Line(extension.number(), name(extension), all, diversions);
     }
 
     /** A phone diverts its calls itself, and only while it is there to do so. */

@@ -73,6 +73,7 @@ class CallPathApiTest {
         divert(pier.extensionId("2474"), "calls.forward-unanswered", "2475");
         divert(pier.extensionId("2474"), "calls.unanswered-after", "15");
         assertThat(sentence("2474")).isEqualTo("It rings Diverts, after 15 s rings Takes them.");
+        assertThat(asked("2474").json().path("unreleased").toString()).isEqualTo("[\"Diverts\"]");
         divert(pier.extensionId("2474"), "calls.forward-always", "2497");
         JsonNode path = asked("2474").json();
         assertThat(path.path("sentence").asString()).isEqualTo("It rings nothing: nobody has 2497.");
