@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { fireEvent, screen } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { expect, it, vi } from 'vitest'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { EditExtension } from './EditExtension'
@@ -47,4 +47,25 @@ it.each(['Or type one', /Voicemail PIN/])('what is typed at “%s” is not lost
   esc()
   expect(onClose).not.toHaveBeenCalled()
   expect((screen.getByLabelText(label) as HTMLInputElement).value).toBe('483 slipway gull')
+})
+
+it('a permission is one of the domain’s, and one that is gone is still named', async () => {
+  serverSays({
+    'GET /api/session': { body: { login: 'x', name: 'X', role: 'TECHNICIAN' } },
+    'GET /api/permissions': {
+      body: [{ id: 1, name: 'inland', lists: [], extensions: 1, kits: 0, version: 1 }],
+    },
+  })
+  renderWithAll(
+    <EditExtension
+      extension={{ ...extension, permissionClass: 'Old' } as never}
+      mayChange
+      onClose={() => {}}
+    />,
+  )
+  const field = await screen.findByLabelText<HTMLSelectElement>('Permission')
+  await waitFor(() => expect(field.options.length).toBe(3))
+  expect([...field.options].map((o) => o.value)).toEqual(['', 'inland', 'Old'])
+  expect(field.value).toBe('Old')
+  expect(screen.getByText(/There is no such permission/)).toBeTruthy()
 })

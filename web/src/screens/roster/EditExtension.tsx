@@ -7,12 +7,17 @@ import { ChoiceField, TextField, WholeField } from '../../form/fields'
 import { FormDialog } from '../../form/FormDialog'
 import { useForm } from '../../form/useForm'
 import { Act } from '../../kit/basics'
+import { PermissionField } from '../calls/PermissionField'
 import { MakeHandoff } from './MakeHandoff'
 import { PasswordPart } from './PasswordPart'
 import { PinPart } from './PinPart'
 import { Holders } from './Stands'
 
-type Props = { extension: Schemas['ExtensionRow']; mayChange: boolean; onClose: () => void }
+type Props = {
+  extension: Schemas['ExtensionRow']
+  mayChange: boolean
+  onClose: () => void
+}
 
 const LABELS = {
   number: 'Number',
@@ -21,7 +26,7 @@ const LABELS = {
   person: 'Person',
   contactLimit: 'On how many devices at once',
   outgoing: 'Outgoing number',
-  permissionClass: 'Permission class',
+  permissionClass: 'Permission',
   outside: 'From outside',
 } as const
 
@@ -88,12 +93,7 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
             disabled={!mayChange}
             help="For the registrar, in its export; in templates: extension.outgoing."
           />
-          <TextField
-            form={form}
-            at="permissionClass"
-            disabled={!mayChange}
-            help="For the registrar, in its export."
-          />
+          <PermissionField form={form} domainId={extension.domainId} disabled={!mayChange} />
           <ChoiceField form={form} at="outside" options={OUTSIDE} disabled={!mayChange} />
         </>
       }

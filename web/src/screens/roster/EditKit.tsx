@@ -8,6 +8,7 @@ import { FormDialog } from '../../form/FormDialog'
 import { useForm } from '../../form/useForm'
 import { Act, Choice, Entry, Faded, Heading, Mono } from '../../kit/basics'
 import { Field } from '../../kit/Field'
+import { PermissionField } from '../calls/PermissionField'
 
 type Device = Schemas['KitDeviceForm']
 type Props = {
@@ -30,7 +31,7 @@ const LABELS = {
   blockFirst: 'Extension from',
   contactLimit: 'Devices at once',
   pinDigits: 'PIN digits (0: none)',
-  permissionClass: 'Permission class',
+  permissionClass: 'Permission',
   outside: 'May register from outside',
   devices: 'Devices',
   displayName: 'Shown as',
@@ -111,7 +112,7 @@ export function EditKit({ domain, ground, kit, onClose }: Props) {
     >
       <Flex gap="18px" mt="10px" align="end">
         <Box flex="1">
-          <TextField form={form} at="permissionClass" />
+          <PermissionField form={form} domainId={domain.id} />
         </Box>
         <Box flex="1">
           <TickField form={form} at="outside" />

@@ -34,7 +34,7 @@ class Screenshots {
             shootAt(jordfell, page, "/roster/kits", "kits");
             shootAt(jordfell, page, "/settings/sites/4", "sites");
             shootAt(jordfell, page, "/settings/models/korrin-k24", "models");
-            shootAt(jordfell, page, "/fleet/" + idOf(page, "Quay help-points"), "adapter");
+            shootAt(jordfell, page, "/calls/what-if?from=2413&dials=0+00+999+123", "what-if");
             shootAt(jordfell, page, "/templates", "templates");
             shootAt(jordfell, page, "/templates/keys/3", "keys");
             shootAt(jordfell, page, "/lab", "lab");
