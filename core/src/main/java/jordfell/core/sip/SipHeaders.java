@@ -91,6 +91,63 @@ public final class SipHeaders {
                 Math.max(via.getRPort(), 0)));
     }
 
+    /**
+     * The message with each value of a header in a header of its own: several may stand in one, divided by commas (RFC 3261
+     * §7.3.1).
+     */
+    public static SipMessage parted(SipMessage message, String name) {
+        if (message.all(name).stream().noneMatch(value -> value.indexOf(',') >= 0)) {
+            return message;
+        }
+        List<SipMessage.Header> headers = new ArrayList<>();
+        for (SipMessage.Header header : message.headers()) {
+            if (header.is(name)) {
+                values(header.value()).forEach(value -> headers.add(new SipMessage.Header(header.name(), value)));
+            } else {
+                headers.add(header);
+            }
+        }
+        return new SipMessage(message.startLine(), headers, message.body());
+    }
+
+    /** The values between commas that stand neither in quotes nor in angle brackets. */
+    private static List<String> values(String joined) {
+        List<String> values = new ArrayList<>();
+        boolean quoted = false;
+        boolean bracketed = false;
+        int from = 0;
+        for (int i = 0; i < joined.length(); i++) {
+            char c = joined.charAt(i);
+            if (c == '\\' && quoted) {
+                i++;
+            } else if (c == '"') {
+                quoted = !quoted;
+            } else if (!quoted && (c == '<' || c == '>')) {
+                bracketed = c == '<';
+            } else if (c == ',' && !quoted && !bracketed) {
+                values.add(joined.substring(from, i).strip());
+                from = i + 1;
+            }
+        }
+        values.add(joined.substring(from).strip());
+        values.removeIf(String::isEmpty);
+        return values;
+    }
+
+    /** Whether two URIs address the same (RFC 3261 §19.1.4): hosts in any case, users as they are; the same text always does. */
+    public static boolean isSame(String one, String other) {
+        if (one.equals(other)) {
+            return true;
+        }
+        Optional<SipAddress> first = uri(one);
+        Optional<SipAddress> second = uri(other);
+        return first.isPresent()
+                && second.isPresent()
+                && first.get().user().equals(second.get().user())
+                && first.get().host().equalsIgnoreCase(second.get().host())
+                && first.get().port() == second.get().port();
+    }
+
     /** The number of a CSeq header, or -1 if it has none that can be read. */
     public static long cseq(SipMessage message) {
         // Without a pattern: it is asked for at every comparison of two messages.

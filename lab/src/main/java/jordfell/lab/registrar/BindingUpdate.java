@@ -127,13 +127,13 @@ final class BindingUpdate {
     private int requestedExpiry(SipAddress contact) {
         String wish =
                 contact.param("expires").or(() -> request.first("Expires")).orElse("");
-        return wish.matches("[0-9]{1,9}")
-                ? Integer.parseInt(wish)
+        return wish.matches("[0-9]{1,10}")
+                ? (int) Math.min(Integer.MAX_VALUE, Long.parseLong(wish))
                 : policy.expiry().usual();
     }
 
     private Outcome accepted() {
-        SipMessage ok = Responses.to(request, source, 200);
+        SipMessage ok = Responses.to(request, source, 200).with("Date", SipHeaders.date(now));
         for (Binding binding : after.values()) {
             long left = Duration.between(now, binding.expiresAt()).toSeconds();
             String instance = binding.contact()

@@ -164,9 +164,10 @@ final class CallProxy {
                 .isPresent();
     }
 
+    /** As many as are left; 70 where nothing is said, and none where it is no number (RFC 3261 §16.3). */
     private static int hopsLeft(SipMessage request) {
-        String hops = request.first("Max-Forwards").orElse("70");
-        return hops.matches("[0-9]{1,3}") ? Integer.parseInt(hops) : 0;
+        String hops = request.first("Max-Forwards").orElse("70").strip();
+        return hops.matches("[0-9]{1,10}") ? (int) Math.min(255, Long.parseLong(hops)) : 0;
     }
 
     /** A stateless proxy's branch must be the same for a retransmission (RFC 3261 §16.11). */

@@ -54,7 +54,8 @@ public final class Registrar {
     }
 
     /** Takes a message that reached a node. What can't be answered is dropped. */
-    public Outcome handle(String node, SipMessage message, Endpoint source, Instant now) {
+    public Outcome handle(String node, SipMessage received, Endpoint source, Instant now) {
+        SipMessage message = SipHeaders.parted(SipHeaders.parted(received, "Via"), "Route");
         if (message.isResponse()) {
             return pinger.takeResponse(message)
                     .map(e -> Outcome.NOTHING.and(e))
@@ -63,14 +64,17 @@ public final class Registrar {
         if (SipHeaders.topVia(message).isEmpty()) {
             return Outcome.NOTHING; // no Via, no way back
         }
-        if (!complete(message)) {
-            return reply(node, message, source, 400);
+        Optional<SipMessage> refusal = RequestCheck.refuse(message, source);
+        if (refusal.isPresent()) {
+            // An ACK is never answered (§17).
+            return message.method().equals("ACK")
+                    ? Outcome.NOTHING
+                    : Outcome.send(node, Responses.destination(message, source), refusal.get());
         }
         return switch (message.method()) {
             case "REGISTER" -> once(message, now, () -> register(node, message, source, now));
-            case "INVITE", "ACK", "BYE", "CANCEL" -> calls.forward(node, message, source, now);
-            case "OPTIONS" -> reply(node, message, source, 200);
-            default -> reply(node, message, source, 405);
+            case "OPTIONS" -> options(node, message, source);
+            default -> calls.forward(node, message, source, now);
         };
     }
 
@@ -156,12 +160,20 @@ public final class Registrar {
         return Outcome.send(node, Responses.destination(request, source), Responses.to(request, source, status));
     }
 
-    private static boolean complete(SipMessage message) {
-        return SipHeaders.from(message).isPresent()
-                && SipHeaders.to(message).isPresent()
-                && message.first("Call-ID").filter(id -> !id.isBlank()).isPresent()
-                && SipHeaders.cseq(message) >= 0
-                && message.first("CSeq").orElse("").endsWith(" " + message.method());
+    /** What it can do, to whoever asks it or a number that there is (§11.2). */
+    private Outcome options(String node, SipMessage request, Endpoint source) {
+        Optional<SipAddress> uri = SipHeaders.uri(request.requestUri());
+        boolean isThere = uri.filter(u -> u.user().isEmpty()
+                        ? accounts.domain(u.host()).isPresent()
+                        : accounts.find(u.host(), u.user()).isPresent())
+                .isPresent();
+        SipMessage answer = Responses.to(request, source, isThere ? 200 : 404);
+        if (isThere) {
+            answer = answer.with("Allow", RequestCheck.ALLOW)
+                    .with("Accept", "application/sdp")
+                    .with("Supported", "");
+        }
+        return Outcome.send(node, Responses.destination(request, source), answer);
     }
 
     private Outcome register(String node, SipMessage request, Endpoint source, Instant now) {
@@ -200,8 +212,10 @@ public final class Registrar {
         if (answer.isEmpty()) {
             return Optional.of(challenge(node, request, source, policy, false, now));
         }
+        if (!SipHeaders.isSame(answer.get().uri(), request.requestUri())) {
+            return Optional.of(reply(node, request, source, 400)); // RFC 7616 §3.4.6
+        }
         boolean right = answer.get().username().equals(account.authUser())
-                && answer.get().uri().equals(request.requestUri())
                 && answer.get().fits(request.method(), account.password());
         Nonces.Standing standing = nonces.judge(answer.get().nonce(), now);
         if (standing != Nonces.Standing.FRESH) {

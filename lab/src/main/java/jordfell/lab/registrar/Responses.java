@@ -2,6 +2,7 @@ package jordfell.lab.registrar;
 
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.Via;
@@ -10,27 +11,23 @@ import jordfell.lab.net.Endpoint;
 /** Builds responses (RFC 3261 §8.2.6) and finds where they go (§18.2, RFC 3581 §4). */
 public final class Responses {
 
-    private static final Map<Integer, String> REASONS = Map.of(
-            200,
-            "OK",
-            400,
-            "Bad Request",
-            401,
-            "Unauthorized",
-            403,
-            "Forbidden",
-            404,
-            "Not Found",
-            405,
-            "Method Not Allowed",
-            423,
-            "Interval Too Brief",
-            480,
-            "Temporarily Unavailable",
-            483,
-            "Too Many Hops",
-            500,
-            "Server Internal Error");
+    private static final Map<Integer, String> REASONS = Map.ofEntries(
+            Map.entry(200, "OK"),
+            Map.entry(400, "Bad Request"),
+            Map.entry(401, "Unauthorized"),
+            Map.entry(403, "Forbidden"),
+            Map.entry(404, "Not Found"),
+            Map.entry(405, "Method Not Allowed"),
+            Map.entry(420, "Bad Extension"),
+            Map.entry(423, "Interval Too Brief"),
+            Map.entry(480, "Temporarily Unavailable"),
+            Map.entry(483, "Too Many Hops"),
+            Map.entry(500, "Server Internal Error"));
+
+    private static final Pattern RPORT =
+            Pattern.compile("\\s*;\\s*rport\\s*(=\\s*[0-9]*\\s*)?(?=;|$)", Pattern.CASE_INSENSITIVE);
+    private static final Pattern RECEIVED =
+            Pattern.compile("\\s*;\\s*received\\s*=[^;]*(?=;|$)", Pattern.CASE_INSENSITIVE);
 
     private Responses() {}
 
@@ -67,9 +64,10 @@ public final class Responses {
         return SipHeaders.topVia(response).map(via -> new Endpoint(via.replyHost(), via.replyPort()));
     }
 
-    /** The Via with the source noted on it: received, and rport where it was asked for. */
+    /** The Via with the source noted on it, however it is spelt: received, and rport where it was asked for. */
     static String marked(String via, Endpoint source) {
-        String noted = via.replaceFirst(";rport(?=;|$)", ";rport=" + source.port());
+        String bare = RECEIVED.matcher(via).replaceAll("");
+        String noted = RPORT.matcher(bare).replaceFirst(";rport=" + source.port());
         return noted + ";received=" + source.host();
     }
 

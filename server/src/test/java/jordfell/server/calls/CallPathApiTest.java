@@ -44,54 +44,54 @@ class CallPathApiTest {
 
     @Test
     void aPhoneThatIsRegisteredRingsAndOneThatIsNotDoesNot() {
-        carrying("02-4B-7A-62-00-01", "Rings at the door", "2471");
-        pier.enrolled("02-4B-7A-62-00-02", "In its box", "2472", "");
-        RunningServer.until("it rings", () -> sentence("2471").equals("It rings Rings at the door."));
-        JsonNode ringer = asked("2471").json().path("first").path("ringers").get(0);
+        carrying("02-4B-7A-62-00-01", "Rings at the door", "2171");
+        pier.enrolled("02-4B-7A-62-00-02", "In its box", "2172", "");
+        RunningServer.until("it rings", () -> sentence("2171").equals("It rings Rings at the door."));
+        JsonNode ringer = asked("2171").json().path("first").path("ringers").get(0);
         assertThat(ringer.path("detail").asString()).startsWith("registered at ");
         assertThat(ringer.path("deviceId").asLong()).isPositive();
-        assertThat(sentence("2472")).isEqualTo("It rings nothing: nothing is registered as 2472.");
-        assertThat(asked("2472").json().path("rings").asBoolean()).isFalse();
+        assertThat(sentence("2172")).isEqualTo("It rings nothing: nothing is registered as 2172.");
+        assertThat(asked("2172").json().path("rings").asBoolean()).isFalse();
     }
 
     @Test
     void anExtensionWithoutADeviceRingsNothing() {
-        client.post("/api/extensions", Map.of("domainId", pier.domainId, "number", "2473", "displayName", "Old"));
-        assertThat(sentence("2473")).isEqualTo("It rings nothing: 2473 is on no device.");
-        assertThat(sentence("2498")).isEqualTo("It rings nothing: nobody has 2498.");
+        client.post("/api/extensions", Map.of("domainId", pier.domainId, "number", "2173", "displayName", "Old"));
+        assertThat(sentence("2173")).isEqualTo("It rings nothing: 2173 is on no device.");
+        assertThat(sentence("2188")).isEqualTo("It rings nothing: nobody has 2188.");
         assertThat(sentence("*8378")).isEqualTo("It is answered by the test call.");
     }
 
     @Test
     void whereAPhoneDivertsItsCallsIsFollowed() {
-        carrying("02-4B-7A-62-00-03", "Diverts", "2474");
-        carrying("02-4B-7A-62-00-04", "Takes them", "2475");
+        carrying("02-4B-7A-62-00-03", "Diverts", "2174");
+        carrying("02-4B-7A-62-00-04", "Takes them", "2175");
         RunningServer.until(
                 "both ring",
-                () -> sentence("2474").startsWith("It rings Diverts")
-                        && sentence("2475").startsWith("It rings Takes them"));
-        divert(pier.extensionId("2474"), "calls.forward-unanswered", "2475");
-        divert(pier.extensionId("2474"), "calls.unanswered-after", "15");
-        assertThat(sentence("2474")).isEqualTo("It rings Diverts, after 15 s rings Takes them.");
-        assertThat(asked("2474").json().path("unreleased").toString()).isEqualTo("[\"Diverts\"]");
-        divert(pier.extensionId("2474"), "calls.forward-always", "2497");
-        JsonNode path = asked("2474").json();
-        assertThat(path.path("sentence").asString()).isEqualTo("It rings nothing: nobody has 2497.");
-        assertThat(path.path("troubles").get(0).path("words").asString()).isEqualTo("2474 → 2497: nobody has 2497");
+                () -> sentence("2174").startsWith("It rings Diverts")
+                        && sentence("2175").startsWith("It rings Takes them"));
+        divert(pier.extensionId("2174"), "calls.forward-unanswered", "2175");
+        divert(pier.extensionId("2174"), "calls.unanswered-after", "15");
+        assertThat(sentence("2174")).isEqualTo("It rings Diverts, after 15 s rings Takes them.");
+        assertThat(asked("2174").json().path("unreleased").toString()).isEqualTo("[\"Diverts\"]");
+        divert(pier.extensionId("2174"), "calls.forward-always", "2187");
+        JsonNode path = asked("2174").json();
+        assertThat(path.path("sentence").asString()).isEqualTo("It rings nothing: nobody has 2187.");
+        assertThat(path.path("troubles").get(0).path("words").asString()).isEqualTo("2174 → 2187: nobody has 2187");
         assertThat(path.path("first").path("ways").get(0).path("when").asString())
                 .isEqualTo("ALWAYS");
     }
 
     @Test
     void anOutsideNumberLeadsToItsExtensionOrNowhere() {
-        carrying("02-4B-7A-62-00-05", "Called from afar", "2476");
+        carrying("02-4B-7A-62-00-05", "Called from afar", "2176");
         Map<String, Object> number =
-                Map.of("domainId", pier.domainId, "e164", "+999 5509 2476", "extension", "2476", "prefix", "AFAR");
+                Map.of("domainId", pier.domainId, "e164", "+999 5509 2176", "extension", "2176", "prefix", "AFAR");
         assertThat(client.post("/api/outside-numbers", number).status()).isEqualTo(201);
-        client.post("/api/outside-numbers", Map.of("domainId", pier.domainId, "e164", "+999 5509 2477"));
-        RunningServer.until("it rings", () -> sentence("+999 5509 2476").equals("It rings Called from afar."));
-        assertThat(asked("+99955092476").json().path("prefix").asString()).isEqualTo("AFAR");
-        assertThat(sentence("+999 5509 2477")).isEqualTo("It rings nothing: the number is given to no extension.");
+        client.post("/api/outside-numbers", Map.of("domainId", pier.domainId, "e164", "+999 5509 2177"));
+        RunningServer.until("it rings", () -> sentence("+999 5509 2176").equals("It rings Called from afar."));
+        assertThat(asked("+99955092176").json().path("prefix").asString()).isEqualTo("AFAR");
+        assertThat(sentence("+999 5509 2177")).isEqualTo("It rings nothing: the number is given to no extension.");
     }
 
     @ParameterizedTest

@@ -28,7 +28,7 @@ class DialApiTest {
         long abroad = made.listOf("What if abroad", List.of(row("00x.", "REFUSED", "text", "ask a lead")));
         long out = made.listOf("What if out", List.of(list(abroad), row("0x.", "OUTSIDE", "dropped", 1)));
         made.permission("What if", out);
-        made.extension("02-4B-7A-61-00-02", "2462", "What if");
+        made.extension("02-4B-7A-61-00-02", "2142", "What if");
     }
 
     private static Map<String, Object> row(String pattern, String goes, Object... more) {
@@ -167,7 +167,7 @@ class DialApiTest {
     @Test
     void aPermissionIsFollowedToAnotherNameAndNotTakenFromWhoHasIt() {
         long id = permission("Night watch");
-        extension("02-4B-7A-61-00-01", "2461", "Night watch");
+        extension("02-4B-7A-61-00-01", "2141", "Night watch");
         assertThat(found("/api/permissions", id).path("extensions").asInt()).isEqualTo(1);
         assertThat(client.delete("/api/permissions/" + id).problemAt("/"))
                 .startsWith("Night watch is the permission of 1 extension and 0 kits.");
@@ -176,7 +176,7 @@ class DialApiTest {
                                 Map.of("domainId", pier.domainId, "name", "Watch", "lists", List.of(), "version", 1))
                         .status())
                 .isLessThan(300);
-        assertThat(client.get("/api/extensions/" + pier.extensionId("2461"))
+        assertThat(client.get("/api/extensions/" + pier.extensionId("2141"))
                         .json()
                         .path("permissionClass")
                         .asString())
@@ -185,11 +185,11 @@ class DialApiTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            2462        | INSIDE        | It calls 2462,
-            24 62       | INSIDE        | It calls 2462,
+            2142        | INSIDE        | It calls 2142,
+            21 42       | INSIDE        | It calls 2142,
             0 555 123   | OUTSIDE       | It goes out as 555123.
             00999       | REFUSED       | Refused by What if abroad: ask a lead.
-            2499        | NOBODY_HAS_IT | It goes nowhere: nobody has 2499.
+            2189        | NOBODY_HAS_IT | It goes nowhere: nobody has 2189.
             112         | OUTSIDE       | It goes out as 112.
             *8378       | SERVICE       | It calls the test call.
             *86         | SERVICE       | It calls the voicemail.
@@ -198,31 +198,31 @@ class DialApiTest {
             ''          | PHONE_WAITS   | Nothing is dialled yet.
             """)
     void oneSentenceSaysWhatComesOfIt(String dialled, String verdict, String sentence) {
-        JsonNode what = whatIf("2462", dialled);
+        JsonNode what = whatIf("2142", dialled);
         assertThat(what.path("sentence").asString()).startsWith(sentence);
         assertThat(what.path("verdict").asString()).isEqualTo(verdict);
-        assertThat(what.path("phone").asString()).isEqualTo("Dials 2462");
+        assertThat(what.path("phone").asString()).isEqualTo("Dials 2142");
     }
 
     @Test
     void aPhoneOfTheLabFindsWhatWasForetold() {
         long abroad = listOf("Tried abroad", List.of(row("00x.", "REFUSED", "text", "ask a lead")));
         permission("Tried", abroad, listOf("Tried out", List.of(row("0x.", "OUTSIDE", "dropped", 1))));
-        extension("02-4B-7A-61-00-05", "2465", "Tried");
-        long called = pier.enrolled("02-4B-7A-61-00-06", "Called", "2466", "");
+        extension("02-4B-7A-61-00-05", "2145", "Tried");
+        long called = pier.enrolled("02-4B-7A-61-00-06", "Called", "2146", "");
         for (String mac : List.of("02-4B-7A-61-00-05", "02-4B-7A-61-00-06")) {
             pier.unbox(mac);
         }
-        long dials = whatIf("2465", "2466").path("deviceId").asLong();
+        long dials = whatIf("2145", "2146").path("deviceId").asLong();
         pier.release(dials);
         pier.release(called);
         pier.untilRail(dials, "ppppppp");
         pier.untilRail(called, "ppppppp");
-        for (String keys : List.of("2466", "0555123", "00999", "2499", "4001", "112", "*8378", "31", "24")) {
+        for (String keys : List.of("2146", "0555123", "00999", "2189", "4001", "112", "*8378", "31", "24")) {
             JsonNode tried = client.post(
-                            "/api/calls/what-if", Map.of("domainId", pier.domainId, "from", "2465", "dialled", keys))
+                            "/api/calls/what-if", Map.of("domainId", pier.domainId, "from", "2145", "dialled", keys))
                     .json();
-            JsonNode foretold = whatIf("2465", keys);
+            JsonNode foretold = whatIf("2145", keys);
             assertThat(tried.path("worked").asBoolean())
                     .as("%s: %s, and then %s", keys, foretold.path("sentence"), tried.path("detail"))
                     .isEqualTo(foretold.path("passes").asBoolean());
@@ -230,7 +230,7 @@ class DialApiTest {
         }
         assertThat(client.post(
                                 "/api/calls/what-if",
-                                Map.of("domainId", pier.domainId, "from", "2465", "dialled", "00999"))
+                                Map.of("domainId", pier.domainId, "from", "2145", "dialled", "00999"))
                         .json()
                         .path("detail")
                         .asString())
@@ -242,16 +242,16 @@ class DialApiTest {
         assertThat(client.get("/api/calls/what-if?domainId=" + pier.domainId + "&from=9876&dialled=1")
                         .problemAt("/from"))
                 .startsWith("There is no extension 9876");
-        pier.enrolled("02-4B-7A-61-00-03", "Dials 2463", "2463", "");
-        assertThat(client.get("/api/calls/what-if?domainId=" + pier.domainId + "&from=2463&dialled=abc")
+        pier.enrolled("02-4B-7A-61-00-03", "Dials 2143", "2143", "");
+        assertThat(client.get("/api/calls/what-if?domainId=" + pier.domainId + "&from=2143&dialled=abc")
                         .problemAt("/dialled"))
                 .contains("can’t be dialled on a phone’s keys");
     }
 
     @Test
     void anExtensionOnNoDeviceIsAskedForAtTheRegistrarAlone() {
-        client.post("/api/extensions", Map.of("domainId", pier.domainId, "number", "2464", "displayName", "Nowhere"));
-        JsonNode what = whatIf("2464", "112");
+        client.post("/api/extensions", Map.of("domainId", pier.domainId, "number", "2144", "displayName", "Nowhere"));
+        JsonNode what = whatIf("2144", "112");
         assertThat(what.path("phone").asString()).isEmpty();
         assertThat(what.path("steps")).isEmpty();
         assertThat(what.path("sentence").asString()).isEqualTo("It goes out as 112.");
