@@ -14,6 +14,7 @@ const waits = (keys: string, words = '0x.T: sent when nothing follows') => ({
 const what = (more: object) => ({
   phone: 'Harbour office',
   deviceId: 12,
+  phoneNote: '',
   digitMap: '2xxx|0x.T',
   steps: [waits('0'), waits('09'), waits('099'), waits('0991', '0x.T: sent when nothing follows for 4 s')],
   sent: '0991',
@@ -85,9 +86,12 @@ it('keys that are not heard any more are told', async () => {
 })
 
 it('an extension on no device says so', async () => {
-  say(what({ phone: '', deviceId: 0, steps: [] }))
+  say(
+    what({ phone: '', deviceId: 0, phoneNote: 'No device has this extension yet', digitMap: '', steps: [] }),
+  )
   renderWithAll(<WhatIf />, '/calls/what-if?from=2040&dials=112')
   expect(await screen.findByText(/No device has this extension yet/)).toBeTruthy()
+  expect(screen.queryByText('Digit map')).toBeNull()
 })
 
 it('what is typed is in the address, so that it can be shown to somebody else', async () => {

@@ -122,9 +122,8 @@ function AtThePhone({ what }: { what: What }) {
           </>
         )}
       </Heading>
-      {what.deviceId === 0 ? (
-        <Faded>No device has this extension yet: only the registrar is asked.</Faded>
-      ) : (
+      {what.phoneNote && <Faded display="block">{what.phoneNote}</Faded>}
+      {what.digitMap && (
         <>
           <Box mb="6px" wordBreak="break-all">
             <Faded>Digit map </Faded>

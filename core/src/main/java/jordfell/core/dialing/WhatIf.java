@@ -67,6 +67,9 @@ public record WhatIf(
 
     /** The registrar is asked for a number, from whatever phone. */
     public static WhatIf atRegistrar(DialPlan plan, Caller caller, String number) {
+        if (number.isEmpty()) {
+            return unsent(new PhoneDialling(List.of(), Optional.empty(), Duration.ZERO, ""));
+        }
         return sent(new PhoneDialling(List.of(), Optional.of(number), Duration.ZERO, ""), plan, caller, number);
     }
 

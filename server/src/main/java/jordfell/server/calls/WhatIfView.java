@@ -16,7 +16,8 @@ import jordfell.core.dialing.WhatIf;
  *
  * @param phone the device that was looked at; empty if none has the extension
  * @param deviceId 0 if there is none
- * @param digitMap by which it dials
+ * @param phoneNote what is to be known of it beside its digit map; empty if nothing is
+ * @param digitMap by which it dials; empty if that is not known, or it has none
  * @param permission of the extension; empty for none
  * @param tried the rows that were looked at; of very many only those at the beginning and around what matched
  * @param leftOut how many more there were
@@ -25,6 +26,7 @@ import jordfell.core.dialing.WhatIf;
 record WhatIfView(
         String phone,
         long deviceId,
+        String phoneNote,
         String digitMap,
         List<DialStep> steps,
         String sent,
@@ -53,13 +55,15 @@ record WhatIfView(
     /** @param to where the row goes, in words */
     record DialTried(String list, String pattern, String to, DialDecision.Outcome outcome, String why) {}
 
-    static WhatIfView of(String phone, long deviceId, String digitMap, String permission, WhatIf what) {
+    static WhatIfView of(
+            String phone, long deviceId, String phoneNote, String digitMap, String permission, WhatIf what) {
         PhoneDialling dialling = what.phone();
         List<Tried> all = what.registrar().map(DialDecision::tried).orElse(List.of());
         List<Tried> shown = shown(all);
         return new WhatIfView(
                 phone,
                 deviceId,
+                phoneNote,
                 digitMap,
                 dialling.steps().stream()
                         .map(step -> new DialStep(step.keys(), step.standing(), patterns(step), words(step, dialling)))

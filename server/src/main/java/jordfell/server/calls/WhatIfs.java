@@ -55,16 +55,39 @@ class WhatIfs {
         DialPlan plan =
                 plans.of(domainId, device.map(d -> voicemail(d, extension)).orElse(""));
         WhatIf.Caller caller = caller(extension);
-        Optional<String> map = device.map(d -> d.settings().value(SettingsCatalogue.DIGIT_MAP))
+        Optional<String> map = device.filter(WhatIfs::dialsByItsMap)
+                .map(d -> d.settings().value(SettingsCatalogue.DIGIT_MAP))
                 .filter(m -> DigitMapSyntax.refuse(m).isEmpty());
         WhatIf what = map.map(m -> WhatIf.of(rules(device.orElseThrow(), m), plan, caller, keys))
                 .orElseGet(() -> WhatIf.atRegistrar(plan, caller, keys));
         return WhatIfView.of(
                 device.map(d -> d.device().label()).orElse(""),
                 device.map(d -> d.device().id()).orElse(0L),
+                device.map(WhatIfs::note).orElse("No device has this extension yet: only the registrar is asked."),
                 map.orElse(""),
                 extension.permissionClass(),
                 what);
+    }
+
+    /** Whether it is known by which digit map it dials. */
+    private static boolean dialsByItsMap(Assembled device) {
+        return !device.facts().byHand()
+                && device.dialect()
+                        .filter(d -> d.understood().contains(SettingsCatalogue.DIGIT_MAP))
+                        .isPresent();
+    }
+
+    /** What is to be known of the phone beside its digit map; empty if nothing is. */
+    private static String note(Assembled device) {
+        if (device.facts().byHand()) {
+            return "It is set by hand, so its digit map is not known: only the registrar is asked.";
+        }
+        if (!dialsByItsMap(device)) {
+            return "The " + device.device().model().fullName() + " has no digit map: it sends what was dialled.";
+        }
+        return device.facts().pending()
+                ? "It has changes that are not on it yet: until then it may dial by another digit map."
+                : "";
     }
 
     private static Rules rules(Assembled device, String map) {

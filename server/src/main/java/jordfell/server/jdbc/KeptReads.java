@@ -20,7 +20,7 @@ public final class KeptReads<K, V> {
     private final Cache<K, Kept<V>> kept;
 
     /**
-     * @param tables all from which {@code read} reads, in lower case
+     * @param tables all from which {@code read} reads, in lower case; and those whose rows take theirs with them when they go
      * @param most as many are kept
      */
     public KeptReads(Jdbc jdbc, Set<String> tables, long most, Function<K, Optional<V>> read) {

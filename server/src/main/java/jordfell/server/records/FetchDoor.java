@@ -29,6 +29,10 @@ public class FetchDoor {
 
     private record Asked(String siteToken, MacAddress mac) {}
 
+    /** What it takes to say who is settled; no row of theirs goes with one of another table. */
+    static final Set<String> SETTLED_FROM =
+            Set.of("device", "site", "model", "device_fetch", "device_release", "release_item");
+
     private final Jdbc jdbc;
     private final InstantSource clock;
     private final KeptReads<Asked, Settled> settled;
@@ -36,11 +40,7 @@ public class FetchDoor {
     FetchDoor(Jdbc jdbc, InstantSource clock) {
         this.jdbc = jdbc;
         this.clock = clock;
-        this.settled = new KeptReads<>(
-                jdbc,
-                Set.of("device", "site", "model", "device_fetch", "device_release", "release_item"),
-                MOST_SETTLED,
-                this::readSettled);
+        this.settled = new KeptReads<>(jdbc, SETTLED_FROM, MOST_SETTLED, this::readSettled);
     }
 
     /** Whether nobody has taken the device's first file yet. */

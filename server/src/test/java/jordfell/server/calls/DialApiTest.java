@@ -254,7 +254,22 @@ class DialApiTest {
         JsonNode what = whatIf("2144", "112");
         assertThat(what.path("phone").asString()).isEmpty();
         assertThat(what.path("steps")).isEmpty();
+        assertThat(what.path("phoneNote").asString()).startsWith("No device has this extension yet");
         assertThat(what.path("sentence").asString()).isEqualTo("It goes out as 112.");
+    }
+
+    @Test
+    void aPhoneWhoseDigitMapIsNotKnownIsNotSaidToDialByOne() {
+        long id = pier.enrolled("02-4B-7A-61-00-07", "Dials 2147", "2147", "");
+        assertThat(whatIf("2147", "51").path("verdict").asString()).isEqualTo("PHONE_REFUSES");
+        assertThat(whatIf("2147", "51").path("phoneNote").asString())
+                .startsWith("It has changes that are not on it yet");
+        client.put("/api/devices/" + id + "/by-hand", Map.of("on", true));
+        JsonNode what = whatIf("2147", "51");
+        assertThat(what.path("phoneNote").asString()).startsWith("It is set by hand");
+        assertThat(what.path("digitMap").asString()).isEmpty();
+        assertThat(what.path("verdict").asString()).isEqualTo("NO_LIST");
+        assertThat(whatIf("2147", "").path("sentence").asString()).isEqualTo("Nothing is dialled yet.");
     }
 
     @Test
