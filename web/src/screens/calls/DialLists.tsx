@@ -58,7 +58,11 @@ export function DialLists() {
                     </td>
                     <td>{list.within.join(', ') || <Faded>nothing</Faded>}</td>
                     <td>
-                      <Act kind="quiet" aria-label={`${mayChange ? 'Change' : 'Look at'} ${list.name}`} onClick={() => go(list.id)}>
+                      <Act
+                        kind="quiet"
+                        aria-label={`${mayChange ? 'Change' : 'Look at'} ${list.name}`}
+                        onClick={() => go(list.id)}
+                      >
                         {mayChange ? 'Change…' : 'Look…'}
                       </Act>
                     </td>
