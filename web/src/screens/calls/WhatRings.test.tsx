@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { screen } from '@testing-library/react'
+import { act, screen } from '@testing-library/react'
 import { expect, it } from 'vitest'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { WhatRings } from './WhatRings'
@@ -90,4 +90,17 @@ it('nothing is asked before a number is typed', async () => {
   renderWithAll(<WhatRings />, '/calls/rings')
   expect(await screen.findByText('Does it ring when somebody calls 2413?')).toBeTruthy()
   expect(asked.filter((a) => a.what.includes('path'))).toEqual([])
+})
+
+it('what was said of one number is not said of the next while that is not known yet', async () => {
+  serverSays({
+    'GET /api/ground': { body: { domains: [domain], sites: [], models: [], templates: [], kits: [] } },
+    'GET /api/calls/path': (_, query) =>
+      query.get('number') === '2413' ? { body: path } : { body: path, after: new Promise(() => {}) },
+  })
+  const { router } = renderWithAll(<WhatRings />, '/calls/rings?number=2413')
+  await screen.findByText(path.sentence, { exact: false })
+  await act(() => router.navigate('/calls/rings?number=2499'))
+  expect(await screen.findByText('What rings is being loaded…')).toBeTruthy()
+  expect(screen.queryByText(path.sentence, { exact: false })).toBeNull()
 })

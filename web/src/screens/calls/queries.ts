@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
 
@@ -21,7 +21,6 @@ export const useWhatIf = (domainId: number, from: string, dialled: string) =>
     queryKey: ['what-if', domainId, from, dialled],
     enabled: domainId > 0 && from !== '' && dialled !== '',
     retry: false,
-    placeholderData: keepPreviousData,
     queryFn: () =>
       unwrap(client.GET('/api/calls/what-if', { params: { query: { domainId, from, dialled } } })),
   })
@@ -31,7 +30,6 @@ export const useCallPath = (domainId: number, number: string) =>
     queryKey: ['call-path', domainId, number],
     enabled: domainId > 0 && number !== '',
     retry: false,
-    placeholderData: keepPreviousData,
     // Who is registered changes without anybody changing anything here.
     refetchInterval: 5_000,
     queryFn: () => unwrap(client.GET('/api/calls/path', { params: { query: { domainId, number } } })),
