@@ -83,12 +83,18 @@ final class TestCaller {
                     answered.clear();
                 }
                 answered.add(message.first("Call-ID").orElse(""));
-            } else {
-                answered.remove(message.first("Call-ID").orElse(""));
+            } else if (answered.remove(message.first("Call-ID").orElse("")) && isBye(message)) {
+                // Datagrams overtake each other: who hangs up in the dialog has had the answer that made it.
+                SipHeaders.from(message).ifPresent(taken);
             }
             SipMessage ok = Responses.to(message, from, 200).with("Contact", contact());
             send(ADDRESS, Responses.destination(message, from), ok);
         }
+    }
+
+    private static boolean isBye(SipMessage message) {
+        return message.method().equals("BYE")
+                && SipHeaders.to(message).flatMap(to -> to.param("tag")).isPresent();
     }
 
     private void send(Endpoint from, Endpoint to, SipMessage message) {

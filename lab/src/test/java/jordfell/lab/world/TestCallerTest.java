@@ -28,10 +28,14 @@ class TestCallerTest {
     }
 
     private void send(String method, String callId) {
+        send(method, callId, "");
+    }
+
+    private void send(String method, String callId, String toTag) {
         SipMessage message = SipMessage.request(method, "sip:*8378@v.example")
                 .with("Via", "SIP/2.0/UDP " + AGENT + ";rport;branch=z9hG4bK" + method + callId)
                 .with("From", "<sip:2416@v.example>;tag=1")
-                .with("To", "<sip:*8378@v.example>")
+                .with("To", "<sip:*8378@v.example>" + toTag)
                 .with("Call-ID", callId)
                 .with("CSeq", "1 " + method);
         network.send(AGENT, TestCaller.ADDRESS, message.bytes());
@@ -58,6 +62,14 @@ class TestCallerTest {
         send("ACK", "a");
         send("ACK", "a");
         assertThat(taken).hasSize(1);
+    }
+
+    @Test
+    void callWhoseEndOvertakesItsAcknowledgementIsOneCall() {
+        send("INVITE", "a");
+        send("BYE", "a", ";tag=2");
+        send("ACK", "a", ";tag=2");
+        assertThat(taken).containsExactly("2416");
     }
 
     @Test
