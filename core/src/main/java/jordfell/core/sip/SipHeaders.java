@@ -5,6 +5,8 @@ import gov.nist.javax.sip.header.ContactList;
 import gov.nist.javax.sip.header.SIPHeader;
 import gov.nist.javax.sip.header.ViaList;
 import gov.nist.javax.sip.parser.ParserFactory;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
 import java.text.ParseException;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -64,7 +66,7 @@ public final class SipHeaders {
         for (String value : message.all("Contact")) {
             String rest = value.strip();
             if (rest.startsWith("*")) {
-                found.add(new SipAddress("", "*", 0, Map.of()));
+                found.add(new SipAddress("", "*", 0, Map.of(), "*"));
                 rest = rest.replaceFirst("^\\*[\\s,]*", "");
             }
             if (!rest.isEmpty() && parse("Contact", rest) instanceof ContactList list) {
@@ -201,8 +203,21 @@ public final class SipHeaders {
         if (header.getAddress() == null || !(header.getAddress().getURI() instanceof SipURI uri)) {
             return Optional.empty();
         }
-        String user = Optional.ofNullable(uri.getUser()).orElse("");
-        return Optional.of(new SipAddress(user, uri.getHost(), Math.max(uri.getPort(), 0), params(header)));
+        String user = unescaped(Optional.ofNullable(uri.getUser()).orElse(""));
+        return Optional.of(
+                new SipAddress(user, uri.getHost(), Math.max(uri.getPort(), 0), params(header), uri.toString()));
+    }
+
+    /** {@code %32416} is the same user as {@code 2416} (RFC 3261 §19.1.4). */
+    private static String unescaped(String user) {
+        if (user.indexOf('%') < 0) {
+            return user;
+        }
+        try {
+            return URLDecoder.decode(user.replace("+", "%2B"), StandardCharsets.UTF_8);
+        } catch (IllegalArgumentException e) {
+            return user;
+        }
     }
 
     private static Map<String, String> params(Parameters header) {

@@ -138,6 +138,24 @@ public record SipMessage(String startLine, List<Header> headers, String body) {
         return new SipMessage(startLine, fewer, body);
     }
 
+    /** The same without the last header of this name. */
+    public SipMessage withoutLast(String name) {
+        List<Header> fewer = new ArrayList<>(headers);
+        for (int i = fewer.size() - 1; i >= 0; i--) {
+            if (fewer.get(i).is(name)) {
+                fewer.remove(i);
+                break;
+            }
+        }
+        return new SipMessage(startLine, fewer, body);
+    }
+
+    /** The same without any header of this name. */
+    public SipMessage without(String name) {
+        return new SipMessage(
+                startLine, headers.stream().filter(h -> !h.is(name)).toList(), body);
+    }
+
     public SipMessage withStartLine(String line) {
         return new SipMessage(line, headers, body);
     }

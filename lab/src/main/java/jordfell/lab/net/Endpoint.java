@@ -1,7 +1,12 @@
 package jordfell.lab.net;
 
-/** An address and a UDP port. */
-public record Endpoint(String host, int port) {
+/** An address and a port, and how it is spoken with there. */
+public record Endpoint(String host, int port, Transport transport) {
+
+    /** By UDP. */
+    public Endpoint(String host, int port) {
+        this(host, port, Transport.UDP);
+    }
 
     /** Whether datagrams to it leave the simulated network for this machine's own. */
     public boolean onThisMachine() {

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.BiConsumer;
 import java.util.random.RandomGenerator;
 import jordfell.lab.time.Timeline;
@@ -25,16 +26,16 @@ public final class Network {
     private final Map<Endpoint, Receiver> receivers = new HashMap<>();
     private final Set<String> unplugged = new HashSet<>();
     private double lost;
-    private BiConsumer<Endpoint, byte[]> outside = (to, bytes) -> {};
+    private final Map<Transport, BiConsumer<Endpoint, byte[]>> outside = new ConcurrentHashMap<>();
 
     public Network(Timeline timeline, RandomGenerator random) {
         this.timeline = timeline;
         this.random = random;
     }
 
-    /** Where datagrams for this machine's own addresses go. */
-    public void routeOutside(BiConsumer<Endpoint, byte[]> sender) {
-        outside = sender;
+    /** Where what is sent to this machine's own addresses in this way goes. */
+    public void routeOutside(Transport transport, BiConsumer<Endpoint, byte[]> sender) {
+        outside.put(transport, sender);
     }
 
     public void attach(Endpoint at, Receiver receiver) {
@@ -68,7 +69,7 @@ public final class Network {
             return;
         }
         if (to.onThisMachine()) {
-            outside.accept(to, bytes);
+            outside.getOrDefault(to.transport(), (nowhere, nothing) -> {}).accept(to, bytes);
             return;
         }
         timeline.after(FASTEST.plusMillis(random.nextInt(SPREAD_MILLIS)), () -> {

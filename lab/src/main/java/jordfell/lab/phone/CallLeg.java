@@ -93,7 +93,11 @@ public final class CallLeg {
         if (message.method().equals("BYE")) {
             finish(true, "200 OK");
         } else if (message.status() >= 300) {
-            sender.send(self, proxy, request("ACK", target, to, 1));
+            sender.send(
+                    self,
+                    proxy,
+                    request("ACK", target, to, 1)
+                            .replacing("Via", "SIP/2.0/UDP " + self + ";rport;branch=z9hG4bK" + token + "INVITE"));
             finish(false, message.startLine().substring(8) + why(message));
         } else {
             Optional<SipAddress> remote = SipHeaders.contacts(message).stream().findFirst();

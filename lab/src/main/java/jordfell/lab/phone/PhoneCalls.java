@@ -3,6 +3,7 @@ package jordfell.lab.phone;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.BiConsumer;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
@@ -18,6 +19,7 @@ final class PhoneCalls {
     private final SimPhone phone;
     private final PhoneEnvironment world;
     private final Map<String, CallLeg> legs = new HashMap<>();
+    private final Map<String, RungCall> rung = new HashMap<>();
 
     PhoneCalls(SimPhone phone, PhoneEnvironment world) {
         this.phone = phone;
@@ -25,12 +27,15 @@ final class PhoneCalls {
     }
 
     boolean isUp() {
-        return legs.values().stream().anyMatch(CallLeg::isUp);
+        return legs.values().stream().anyMatch(CallLeg::isUp)
+                || rung.values().stream().anyMatch(RungCall::isUp);
     }
 
     /** The phone goes off: nobody is told. */
     void forget() {
         legs.clear();
+        rung.values().forEach(RungCall::ended);
+        rung.clear();
     }
 
     /** Calls a user from a line that is registered and talks for so long. */
@@ -64,7 +69,15 @@ final class PhoneCalls {
 
     private void answer(LineClient line, Endpoint from, SipMessage request) {
         switch (request.method()) {
-            case "OPTIONS", "BYE" -> reply(line, from, request, 200);
+            case "OPTIONS" -> reply(line, from, request, 200);
+            case "BYE" -> {
+                reply(line, from, request, 200);
+                ofCall(request).ifPresent(RungCall::ended);
+            }
+            case "CANCEL" -> {
+                reply(line, from, request, ofCall(request).isPresent() ? 200 : 481);
+                ofCall(request).ifPresent(RungCall::cancelled);
+            }
             case "NOTIFY" -> {
                 reply(line, from, request, 200);
                 if (request.first("Event")
@@ -75,20 +88,30 @@ final class PhoneCalls {
                     phone.lookAgain();
                 }
             }
-            case "INVITE" -> {
-                reply(line, from, request, 180);
-                world.timeline().after(RINGING, () -> reply(line, from, request, 200));
-            }
-            case "ACK" -> {}
+            case "INVITE" -> ofCall(request).ifPresentOrElse(RungCall::again, () -> ring(line, from, request));
+            case "ACK" -> ofCall(request).ifPresent(RungCall::acknowledged);
             default -> reply(line, from, request, 405);
         }
     }
 
+    private Optional<RungCall> ofCall(SipMessage request) {
+        return Optional.ofNullable(rung.get(request.first("Call-ID").orElse("")));
+    }
+
+    private void ring(LineClient line, Endpoint from, SipMessage invite) {
+        rung.values().removeIf(RungCall::isOver);
+        RungCall call = new RungCall(
+                world.timeline(),
+                invite,
+                from,
+                phone.contact(line),
+                response -> phone.send(line.self(), Responses.destination(invite, from), response));
+        rung.put(invite.first("Call-ID").orElse(""), call);
+        call.ring();
+        world.timeline().after(RINGING, call::takeOff);
+    }
+
     private void reply(LineClient line, Endpoint from, SipMessage request, int status) {
-        SipMessage response = Responses.to(request, from, status);
-        if (request.method().equals("INVITE")) {
-            response = response.with("Contact", phone.contact(line));
-        }
-        phone.send(line.self(), Responses.destination(request, from), response);
+        phone.send(line.self(), Responses.destination(request, from), Responses.to(request, from, status));
     }
 }

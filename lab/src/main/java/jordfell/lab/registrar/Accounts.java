@@ -1,6 +1,9 @@
 package jordfell.lab.registrar;
 
+import java.util.List;
 import java.util.Optional;
+import jordfell.core.calls.Callee;
+import jordfell.core.calls.Diversions;
 import jordfell.core.roster.Domain.Expiry;
 
 /** Who may register. Asked anew for each request, so that a changed password counts at once. */
@@ -18,6 +21,11 @@ public interface Accounts {
     /** Where a number goes that one of the domain’s extensions dials; inside, unless somebody says otherwise. */
     default Dialled dial(String domain, String from, String dialled) {
         return new Dialled.Inside(dialled);
+    }
+
+    /** What a number of the domain is, and where calls for it go instead; empty if nobody has it. */
+    default Optional<Callee> callee(String domain, String number) {
+        return find(domain, number).map(account -> new Callee.Line(account.number(), "", List.of(), Diversions.NONE));
     }
 
     /** A domain's rules for registering. */

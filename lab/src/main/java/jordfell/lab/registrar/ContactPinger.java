@@ -40,12 +40,17 @@ final class ContactPinger {
     }
 
     private final Map<String, Asked> open = new HashMap<>();
+    private final Addresses addresses;
     private long counter;
+
+    ContactPinger(Addresses addresses) {
+        this.addresses = addresses;
+    }
 
     Outcome ask(Binding binding, Instant now) {
         String id = PREFIX + counter++ + "-" + now.toEpochMilli();
         SipMessage options = SipMessage.request("OPTIONS", binding.contact().uri())
-                .with("Via", "SIP/2.0/UDP " + binding.node() + "." + binding.domain() + ";rport;branch=z9hG4bK" + id)
+                .with("Via", addresses.via(binding.node(), binding.source().transport(), "z9hG4bK" + id))
                 .with("Max-Forwards", "70")
                 .with("From", "<sip:" + binding.domain() + ">;tag=" + id)
                 .with("To", "<" + binding.contact().uri() + ">")

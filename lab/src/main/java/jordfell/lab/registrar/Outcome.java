@@ -8,16 +8,16 @@ import jordfell.lab.net.Endpoint;
 /** What a step of the registrar leads to. */
 public record Outcome(List<Outgoing> sends, List<RegistrarEvent> events) {
 
-    static final Outcome NOTHING = new Outcome(List.of(), List.of());
+    public static final Outcome NOTHING = new Outcome(List.of(), List.of());
 
     /** A message to send from a node. */
     public record Outgoing(String node, Endpoint to, SipMessage message) {}
 
-    static Outcome send(String node, Endpoint to, SipMessage message) {
+    public static Outcome send(String node, Endpoint to, SipMessage message) {
         return new Outcome(List.of(new Outgoing(node, to, message)), List.of());
     }
 
-    Outcome and(Outcome other) {
+    public Outcome and(Outcome other) {
         List<Outgoing> allSends = new ArrayList<>(sends);
         allSends.addAll(other.sends);
         List<RegistrarEvent> allEvents = new ArrayList<>(events);
@@ -25,7 +25,7 @@ public record Outcome(List<Outgoing> sends, List<RegistrarEvent> events) {
         return new Outcome(allSends, allEvents);
     }
 
-    Outcome and(RegistrarEvent event) {
+    public Outcome and(RegistrarEvent event) {
         return and(new Outcome(List.of(), List.of(event)));
     }
 }

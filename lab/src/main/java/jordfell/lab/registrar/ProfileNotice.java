@@ -11,10 +11,10 @@ final class ProfileNotice {
 
     private ProfileNotice() {}
 
-    static Outcome to(Binding binding, boolean restart, Instant now) {
+    static Outcome to(Binding binding, Addresses addresses, boolean restart, Instant now) {
         String id = "profile-" + now.toEpochMilli() + "-" + binding.number();
         SipMessage notice = SipMessage.request("NOTIFY", binding.contact().uri())
-                .with("Via", "SIP/2.0/UDP " + binding.node() + "." + binding.domain() + ";rport;branch=z9hG4bK" + id)
+                .with("Via", addresses.via(binding.node(), binding.source().transport(), "z9hG4bK" + id))
                 .with("Max-Forwards", "70")
                 .with("From", "<sip:" + binding.domain() + ">;tag=" + id)
                 .with("To", "<" + binding.contact().uri() + ">")

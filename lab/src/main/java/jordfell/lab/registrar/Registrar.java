@@ -8,13 +8,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Supplier;
 import java.util.random.RandomGenerator;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.identity.MacAddress;
-import jordfell.core.sip.DigestAlgorithm;
-import jordfell.core.sip.DigestAnswer;
-import jordfell.core.sip.DigestChallenge;
 import jordfell.core.sip.InstanceId;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
@@ -22,11 +18,11 @@ import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.registrar.Accounts.Account;
 import jordfell.lab.registrar.Accounts.Policy;
+import jordfell.lab.registrar.Authenticator.Side;
 import jordfell.lab.registrar.RegistrarEvent.BindingMoved;
 
 /**
- * A registrar (RFC 3261 §10.3) with digest authentication (§22, RFC 8760), and the location service that its nodes
- * share. It has no clock and no socket: the same requests at the same times have the same outcome.
+ * A registrar (RFC 3261 §10.3), and the location service that its nodes share. It has no clock and no socket: the same requests at the same times have the same outcome.
  *
  * <p>Not safe for use by several threads; the world calls it in its own order.
  */
@@ -37,60 +33,21 @@ public final class Registrar {
     private final Accounts accounts;
     private final Nonces nonces;
     private final Map<String, Map<String, Binding>> bindings = new LinkedHashMap<>();
-    private final CallProxy calls;
+    private final Authenticator authenticator;
+    private final Addresses addresses;
     private final ContactPinger pinger;
-    private final Transactions transactions = new Transactions();
 
-    public Registrar(Accounts accounts, RandomGenerator random) {
+    public Registrar(Accounts accounts, Addresses addresses, RandomGenerator random) {
         this.accounts = accounts;
+        this.addresses = addresses;
         this.nonces = new Nonces(NONCE_LIFETIME, random);
-        this.calls = new CallProxy(this);
-        this.pinger = new ContactPinger();
-    }
-
-    /** Makes a user of every domain answerable at a fixed address without registering: the Lab's test caller. */
-    public void addService(String user, Endpoint at) {
-        calls.addService(user, at);
-    }
-
-    /** Takes a message that reached a node. What can't be answered is dropped. */
-    public Outcome handle(String node, SipMessage received, Endpoint source, Instant now) {
-        SipMessage message = SipHeaders.parted(SipHeaders.parted(received, "Via"), "Route");
-        if (message.isResponse()) {
-            return pinger.takeResponse(message)
-                    .map(e -> Outcome.NOTHING.and(e))
-                    .orElseGet(() -> calls.relay(node, message));
-        }
-        if (SipHeaders.topVia(message).isEmpty()) {
-            return Outcome.NOTHING; // no Via, no way back
-        }
-        Optional<SipMessage> refusal = RequestCheck.refuse(message, source);
-        if (refusal.isPresent()) {
-            // An ACK is never answered (§17).
-            return message.method().equals("ACK")
-                    ? Outcome.NOTHING
-                    : Outcome.send(node, Responses.destination(message, source), refusal.get());
-        }
-        return switch (message.method()) {
-            case "REGISTER" -> once(message, now, () -> register(node, message, source, now));
-            case "OPTIONS" -> options(node, message, source);
-            default -> calls.forward(node, message, source, now);
-        };
-    }
-
-    /** Does a request once, however often it comes. */
-    private Outcome once(SipMessage request, Instant now, Supplier<Outcome> work) {
-        return transactions.before(request, now).orElseGet(() -> {
-            Outcome outcome = work.get();
-            transactions.answered(request, outcome, now);
-            return outcome;
-        });
+        this.authenticator = new Authenticator(nonces);
+        this.pinger = new ContactPinger(addresses);
     }
 
     /** Lets time pass: ends bindings that ran out and asks the others whether they are there. */
     public Outcome tick(Instant now) {
         nonces.forgetStale(now);
-        transactions.forgetStale(now);
         Outcome outcome = pinger.tick(now);
         for (Map<String, Binding> ofOne : bindings.values()) {
             for (Binding binding : List.copyOf(ofOne.values())) {
@@ -118,7 +75,7 @@ public final class Registrar {
         for (Binding binding : live(domain, number, now)) {
             Optional<MacAddress> device = deviceOf(binding.contact());
             if (mac.isEmpty() || device.isEmpty() || device.equals(mac)) {
-                outcome = outcome.and(ProfileNotice.to(binding, restart, now));
+                outcome = outcome.and(ProfileNotice.to(binding, addresses, restart, now));
             }
         }
         return outcome;
@@ -146,53 +103,46 @@ public final class Registrar {
                 .toList();
     }
 
-    List<Binding> live(String domain, String number, Instant now) {
+    private List<Binding> live(String domain, String number, Instant now) {
         return bindings.getOrDefault(key(domain, number), Map.of()).values().stream()
                 .filter(b -> b.expiresAt().isAfter(now))
                 .toList();
     }
 
-    Accounts accounts() {
-        return accounts;
+    /** Proves who asks, for whoever else asks it of them. */
+    public Authenticator authenticator() {
+        return authenticator;
     }
 
     static Outcome reply(String node, SipMessage request, Endpoint source, int status) {
         return Outcome.send(node, Responses.destination(request, source), Responses.to(request, source, status));
     }
 
-    /** What it can do, to whoever asks it or a number that there is (§11.2). */
-    private Outcome options(String node, SipMessage request, Endpoint source) {
-        Optional<SipAddress> uri = SipHeaders.uri(request.requestUri());
-        boolean isThere = uri.filter(u -> u.user().isEmpty()
-                        ? accounts.domain(u.host()).isPresent()
-                        : accounts.find(u.host(), u.user()).isPresent())
-                .isPresent();
-        SipMessage answer = Responses.to(request, source, isThere ? 200 : 404);
-        if (isThere) {
-            answer = answer.with("Allow", RequestCheck.ALLOW)
-                    .with("Accept", "application/sdp")
-                    .with("Supported", "");
-        }
-        return Outcome.send(node, Responses.destination(request, source), answer);
+    /** The event for a response that answers a question of this registrar’s; empty if it belongs to somebody else. */
+    public Optional<Outcome> takeResponse(SipMessage response) {
+        return pinger.takeResponse(response).map(Outcome.NOTHING::and);
     }
 
-    private Outcome register(String node, SipMessage request, Endpoint source, Instant now) {
+    /** Takes a REGISTER that reached a node. */
+    public Outcome register(String node, SipMessage request, Endpoint source, Instant now) {
         SipAddress to = SipHeaders.to(request).orElseThrow();
         Optional<Policy> policy = SipHeaders.uri(request.requestUri())
                 .flatMap(uri -> accounts.domain(uri.host()))
                 .filter(p -> p.domain().equalsIgnoreCase(to.host()));
-        Optional<Account> account = policy.flatMap(p -> accounts.find(p.domain(), to.user()));
-        if (account.isEmpty()) {
+        if (policy.isEmpty()) {
             return reply(node, request, source, 404);
         }
+        Optional<Account> account = accounts.find(policy.get().domain(), to.user());
         if (accounts.isRefused(policy.get().domain(), to.user(), source.host())) {
             SipMessage no = Responses.to(request, source, 403)
                     .with("Warning", "399 " + node + " \"refused from " + source.host() + "\"");
             return Outcome.send(node, Responses.destination(request, source), no);
         }
-        Optional<Outcome> refused = authenticate(node, request, source, policy.get(), account.get(), now);
-        return refused.orElseGet(
-                () -> bound(new BindingUpdate(policy.get(), account.get(), node, request, source, now)));
+        return authenticator
+                .refuse(Side.REGISTRAR, request, source, policy.get(), account, now)
+                .map(no -> Outcome.send(node, Responses.destination(request, source), no))
+                .orElseGet(() ->
+                        bound(new BindingUpdate(policy.get(), account.orElseThrow(), node, request, source, now)));
     }
 
     private Outcome bound(BindingUpdate update) {
@@ -200,45 +150,6 @@ public final class Registrar {
         BindingUpdate.Done done = update.applyTo(bindings.getOrDefault(key, Map.of()));
         done.after().ifPresent(after -> bindings.put(key, after));
         return done.outcome();
-    }
-
-    /** What stops this request for want of authentication; empty when it may go on. */
-    private Optional<Outcome> authenticate(
-            String node, SipMessage request, Endpoint source, Policy policy, Account account, Instant now) {
-        Optional<DigestAnswer> answer = request.all("Authorization").stream()
-                .flatMap(header -> DigestAnswer.read(header).stream())
-                .filter(a -> a.realm().equals(policy.realm()))
-                .findFirst();
-        if (answer.isEmpty()) {
-            return Optional.of(challenge(node, request, source, policy, false, now));
-        }
-        if (!SipHeaders.isSame(answer.get().uri(), request.requestUri())) {
-            return Optional.of(reply(node, request, source, 400)); // RFC 7616 §3.4.6
-        }
-        boolean right = answer.get().username().equals(account.authUser())
-                && answer.get().fits(request.method(), account.password());
-        Nonces.Standing standing = nonces.judge(answer.get().nonce(), now);
-        if (standing != Nonces.Standing.FRESH) {
-            // RFC 7616 §3.3: stale says that the password was right and only the nonce is over.
-            return Optional.of(challenge(node, request, source, policy, right, now));
-        }
-        if (!right) {
-            return Optional.of(reply(node, request, source, 403));
-        }
-        return nonces.use(answer.get().nonce(), answer.get().nc(), now)
-                ? Optional.empty()
-                : Optional.of(challenge(node, request, source, policy, true, now));
-    }
-
-    private Outcome challenge(
-            String node, SipMessage request, Endpoint source, Policy policy, boolean stale, Instant now) {
-        SipMessage response = Responses.to(request, source, 401);
-        String nonce = nonces.issue(now);
-        for (DigestAlgorithm algorithm : List.of(DigestAlgorithm.SHA_256, DigestAlgorithm.MD5)) {
-            response = response.with(
-                    "WWW-Authenticate", new DigestChallenge(policy.realm(), nonce, algorithm, stale).header());
-        }
-        return Outcome.send(node, Responses.destination(request, source), response);
     }
 
     private static String key(String domain, String number) {

@@ -15,14 +15,30 @@ public final class Responses {
             Map.entry(200, "OK"),
             Map.entry(400, "Bad Request"),
             Map.entry(401, "Unauthorized"),
+            Map.entry(100, "Trying"),
+            Map.entry(180, "Ringing"),
+            Map.entry(302, "Moved Temporarily"),
             Map.entry(403, "Forbidden"),
             Map.entry(404, "Not Found"),
             Map.entry(405, "Method Not Allowed"),
+            Map.entry(407, "Proxy Authentication Required"),
+            Map.entry(408, "Request Timeout"),
+            Map.entry(413, "Request Entity Too Large"),
+            Map.entry(416, "Unsupported URI Scheme"),
             Map.entry(420, "Bad Extension"),
             Map.entry(423, "Interval Too Brief"),
             Map.entry(480, "Temporarily Unavailable"),
+            Map.entry(481, "Call/Transaction Does Not Exist"),
+            Map.entry(482, "Loop Detected"),
             Map.entry(483, "Too Many Hops"),
-            Map.entry(500, "Server Internal Error"));
+            Map.entry(486, "Busy Here"),
+            Map.entry(487, "Request Terminated"),
+            Map.entry(488, "Not Acceptable Here"),
+            Map.entry(489, "Bad Event"),
+            Map.entry(500, "Server Internal Error"),
+            Map.entry(501, "Not Implemented"),
+            Map.entry(503, "Service Unavailable"),
+            Map.entry(505, "Version Not Supported"));
 
     private static final Pattern RPORT =
             Pattern.compile("\\s*;\\s*rport\\s*(=\\s*[0-9]*\\s*)?(?=;|$)", Pattern.CASE_INSENSITIVE);
@@ -33,7 +49,7 @@ public final class Responses {
 
     /** A response with the request's Via, From, To, Call-ID and CSeq; the To gets a tag. */
     public static SipMessage to(SipMessage request, Endpoint source, int status) {
-        SipMessage response = SipMessage.response(status, REASONS.getOrDefault(status, "Ringing"));
+        SipMessage response = SipMessage.response(status, REASONS.getOrDefault(status, "Unknown"));
         boolean first = true;
         for (String via : request.all("Via")) {
             response = response.with("Via", first ? marked(via, source) : via);
@@ -45,7 +61,8 @@ public final class Responses {
         response = response.with("From", request.first("From").orElse(""));
         String to = request.first("To").orElse("");
         boolean tagged = SipHeaders.to(request).flatMap(a -> a.param("tag")).isPresent();
-        response = response.with("To", tagged ? to : to + ";tag=" + tagFor(request));
+        // What only says that it is being looked into begins no dialog (§8.2.6.2).
+        response = response.with("To", tagged || status == 100 ? to : to + ";tag=" + tagFor(request));
         return response.with("Call-ID", request.first("Call-ID").orElse(""))
                 .with("CSeq", request.first("CSeq").orElse(""));
     }
@@ -53,27 +70,28 @@ public final class Responses {
     /** Where a response to this request goes: back to where it came from. */
     public static Endpoint destination(SipMessage request, Endpoint source) {
         boolean symmetric = SipHeaders.topVia(request).filter(Via::wantsRport).isPresent();
-        return symmetric
+        return symmetric || source.transport().isReliable()
                 ? source
                 : new Endpoint(
                         source.host(), SipHeaders.topVia(request).map(Via::port).orElse(source.port()));
     }
 
     /** Where a response that came back goes next, once the own Via is off. */
-    static Optional<Endpoint> next(SipMessage response) {
+    public static Optional<Endpoint> next(SipMessage response) {
         return SipHeaders.topVia(response).map(via -> new Endpoint(via.replyHost(), via.replyPort()));
     }
 
     /** The Via with the source noted on it, however it is spelt: received, and rport where it was asked for. */
-    static String marked(String via, Endpoint source) {
+    public static String marked(String via, Endpoint source) {
         String bare = RECEIVED.matcher(via).replaceAll("");
         String noted = RPORT.matcher(bare).replaceFirst(";rport=" + source.port());
         return noted + ";received=" + source.host();
     }
 
-    /** The same request always gets the same tag, so that a retransmission is answered alike. */
+    /** The same request always gets the same tag, so that a retransmission is answered alike; another callee has another. */
     private static String tagFor(SipMessage request) {
-        return Integer.toHexString(
-                (request.first("Call-ID").orElse("") + request.first("From").orElse("")).hashCode());
+        String asked =
+                request.first("Call-ID").orElse("") + request.first("From").orElse("") + request.requestUri();
+        return Integer.toHexString(asked.hashCode());
     }
 }

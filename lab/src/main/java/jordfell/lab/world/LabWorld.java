@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
@@ -17,9 +18,11 @@ import jordfell.core.roster.RegistrarNode;
 import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
+import jordfell.lab.calls.SipServer;
 import jordfell.lab.dns.StubDns;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
+import jordfell.lab.net.Transport;
 import jordfell.lab.phone.ConfigSource;
 import jordfell.lab.phone.PhoneEnvironment;
 import jordfell.lab.phone.PhoneState;
@@ -45,11 +48,13 @@ public final class LabWorld {
     private final Timeline timeline;
     private final Network network;
     private final WorldObserver observer;
+    private final SipServer sip;
     private final Registrar registrar;
     private StubDns dns;
     private final PhoneEnvironment surroundings;
     private final Witness witness;
     private final TestCalls testCalls;
+    private final Map<Transport, Endpoint> outside = new ConcurrentHashMap<>();
     private final SipCounters counters = new SipCounters();
     private final Outsiders outsiders = new Outsiders();
 
@@ -67,14 +72,16 @@ public final class LabWorld {
         this.timeline = timeline;
         this.observer = observer;
         this.network = new Network(timeline, random);
-        this.registrar = new Registrar(accounts, random);
+        this.sip = new SipServer(accounts, this::addressOf, random);
+        this.registrar = sip.registrar();
         this.dns = new StubDns(List.of());
         this.surroundings = new PhoneEnvironment(timeline, network, configs, DNS, random);
         this.witness = new Witness(timeline, network, nodes, observer, counters);
-        this.testCalls = new TestCalls(timeline, network, random, registrar, nodes, phones, observer);
+        this.testCalls = new TestCalls(timeline, network, random, sip, nodes, phones, observer);
         network.attach(DNS, this::answerDns);
         follow(domains);
         timeline.after(TICK, this::tick);
+        timeline.after(SipServer.BEAT, this::beat);
     }
 
     /** Has names and nodes be as the domains say from now on. Must be called in the world's order. */
@@ -105,9 +112,14 @@ public final class LabWorld {
         network.plug(host, in);
     }
 
-    /** Where datagrams to this machine's own addresses go. */
-    public void routeOutside(BiConsumer<Endpoint, byte[]> sender) {
-        network.routeOutside(sender);
+    /**
+     * Where what is sent to this machine's own addresses goes, for one way of carrying it.
+     *
+     * @param self where this world can be reached from there
+     */
+    public void routeOutside(Endpoint self, BiConsumer<Endpoint, byte[]> sender) {
+        outside.put(self.transport(), self);
+        network.routeOutside(self.transport(), sender);
     }
 
     /**
@@ -131,7 +143,7 @@ public final class LabWorld {
         }
         SipReading.Message read = (SipReading.Message) reading;
         SipMessage message = read.message();
-        Outcome outcome = registrar.handle(OUTSIDE_NODE, message, from, timeline.now());
+        Outcome outcome = sip.handle(OUTSIDE_NODE, message, from, timeline.now());
         boolean registered = outcome.events().stream()
                 .anyMatch(e -> e instanceof RegistrarEvent.BindingMoved moved
                         && moved.change().live());
@@ -211,8 +223,17 @@ public final class LabWorld {
     }
 
     private void tick() {
-        carryOut(registrar.tick(timeline.now()));
+        carryOut(sip.tick(timeline.now()));
         timeline.after(TICK, this::tick);
+    }
+
+    private void beat() {
+        carryOut(sip.beat(timeline.now()));
+        timeline.after(SipServer.BEAT, this::beat);
+    }
+
+    private Endpoint addressOf(String node, Transport transport) {
+        return node.equals(OUTSIDE_NODE) && outside.containsKey(transport) ? outside.get(transport) : nodes.at(node);
     }
 
     private void takeSip(String node, Endpoint from, byte[] bytes) {
@@ -221,7 +242,7 @@ public final class LabWorld {
         if (reading instanceof SipReading.Message read) {
             SipMessage message = read.message();
             witness.see(node, from, bytes, message, true);
-            carryOut(registrar.handle(node, message, from, timeline.now()));
+            carryOut(sip.handle(node, message, from, timeline.now()));
         } else if (reading instanceof SipReading.Broken broken) {
             witness.seeBroken(node, from, bytes, broken.reason());
         } else {

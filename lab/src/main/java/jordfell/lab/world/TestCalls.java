@@ -10,6 +10,7 @@ import jordfell.core.dialing.TestNumber;
 import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.SipAddress;
+import jordfell.lab.calls.SipServer;
 import jordfell.lab.net.Network;
 import jordfell.lab.phone.SimPhone;
 import jordfell.lab.registrar.Registrar;
@@ -33,21 +34,21 @@ final class TestCalls {
             Timeline timeline,
             Network network,
             RandomGenerator random,
-            Registrar registrar,
+            SipServer sip,
             Nodes nodes,
             Map<MacAddress, SimPhone> phones,
             WorldObserver observer) {
         this.timeline = timeline;
-        this.registrar = registrar;
+        this.registrar = sip.registrar();
         this.nodes = nodes;
         this.phones = phones;
         this.observer = observer;
         this.outside = new OutsideLine(network);
         this.testCaller = new TestCaller(timeline, network, random, this::calledOut);
-        registrar.addService(TestCaller.USER, TestCaller.ADDRESS);
-        registrar.addService(TestNumber.DIALLED, TestCaller.ADDRESS);
-        registrar.addService(TestNumber.SERVICE, TestCaller.ADDRESS);
-        registrar.addService(OutsideLine.USER, OutsideLine.ADDRESS);
+        sip.addService(TestCaller.USER, TestCaller.ADDRESS);
+        sip.addService(TestNumber.DIALLED, TestCaller.ADDRESS);
+        sip.addService(TestNumber.SERVICE, TestCaller.ADDRESS);
+        sip.addService(OutsideLine.USER, OutsideLine.ADDRESS);
     }
 
     /** Has a phone call the test caller and stay on the line; false if it can't. */

@@ -109,7 +109,7 @@ class BindingsTest extends RegistrarFixture {
         last = registrar.tick(now);
         SipMessage options = last.sends().get(0).message();
         assertThat(options.method()).isEqualTo("OPTIONS");
-        last = registrar.handle("north", Responses.to(options, PHONE, 200), PHONE, now);
+        last = server.handle("north", Responses.to(options, PHONE, 200), PHONE, now);
         assertThat(last.events())
                 .singleElement()
                 .satisfies(e -> assertThat(((ContactPinged) e).answered()).isTrue());

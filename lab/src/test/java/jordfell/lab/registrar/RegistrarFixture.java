@@ -12,31 +12,35 @@ import jordfell.core.sip.DigestAlgorithm;
 import jordfell.core.sip.DigestAnswer;
 import jordfell.core.sip.DigestChallenge;
 import jordfell.core.sip.SipMessage;
+import jordfell.lab.calls.SipServer;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.registrar.Accounts.Account;
 import jordfell.lab.registrar.RegistrarEvent.BindingMoved;
 import org.junit.jupiter.api.BeforeEach;
 
 /** A registrar with two users, and a phone that speaks with it. */
-abstract class RegistrarFixture {
+public abstract class RegistrarFixture {
 
-    static final String DOMAIN = "voice.example";
-    static final Endpoint PHONE = new Endpoint("192.0.2.101", 5060);
-    final Map<String, Account> accounts = new HashMap<>();
+    protected static final String DOMAIN = "voice.example";
+    protected static final Endpoint PHONE = new Endpoint("192.0.2.101", 5060);
+    protected final Map<String, Account> accounts = new HashMap<>();
 
     /** Where a number goes that somebody dials: “2416 0555”. */
-    final Map<String, Dialled> dials = new HashMap<>();
+    protected final Map<String, Dialled> dials = new HashMap<>();
 
-    Instant now = Instant.parse("2026-03-02T08:00:00Z");
-    Registrar registrar;
-    long cseq;
-    Outcome last = Outcome.NOTHING;
+    protected Instant now = Instant.parse("2026-03-02T08:00:00Z");
+    protected static final Endpoint NODE = new Endpoint("192.0.2.20", 5060);
+
+    protected SipServer server;
+    protected Registrar registrar;
+    protected long cseq;
+    protected Outcome last = Outcome.NOTHING;
 
     @BeforeEach
-    void setUp() {
+    protected void setUp() {
         accounts.put("2416", new Account("2416", "2416-a", "right", 2));
         accounts.put("2417", new Account("2417", "2417-a", "other", 1));
-        registrar = new Registrar(
+        server = new SipServer(
                 new Accounts() {
                     @Override
                     public Optional<Policy> domain(String name) {
@@ -55,10 +59,12 @@ abstract class RegistrarFixture {
                         return dials.getOrDefault(from + " " + dialled, new Dialled.Inside(dialled));
                     }
                 },
+                (node, transport) -> NODE,
                 new Random(1));
+        registrar = server.registrar();
     }
 
-    SipMessage register(String user, String contact) {
+    protected SipMessage register(String user, String contact) {
         return SipMessage.request("REGISTER", "sip:" + DOMAIN)
                 .with("Via", "SIP/2.0/UDP 10.0.0.1:9;rport;branch=z9hG4bK" + cseq)
                 .with("From", "<sip:" + user + "@" + DOMAIN + ">;tag=1")
@@ -68,12 +74,12 @@ abstract class RegistrarFixture {
                 .with("Contact", contact);
     }
 
-    SipMessage send(SipMessage message) {
-        last = registrar.handle("north", message, PHONE, now);
+    protected SipMessage send(SipMessage message) {
+        last = server.handle("north", message, PHONE, now);
         return last.sends().get(last.sends().size() - 1).message();
     }
 
-    DigestChallenge challenge(SipMessage response, DigestAlgorithm algorithm) {
+    protected DigestChallenge challenge(SipMessage response, DigestAlgorithm algorithm) {
         return response.all("WWW-Authenticate").stream()
                 .flatMap(h -> DigestChallenge.read(h).stream())
                 .filter(c -> c.algorithm() == algorithm)
@@ -81,7 +87,7 @@ abstract class RegistrarFixture {
                 .orElseThrow();
     }
 
-    SipMessage answered(SipMessage request, DigestChallenge challenge, String user, String password, int nc) {
+    protected SipMessage answered(SipMessage request, DigestChallenge challenge, String user, String password, int nc) {
         return request.with(
                 "Authorization",
                 DigestAnswer.to(challenge, user, password, "REGISTER", "sip:" + DOMAIN, "c", nc)
@@ -89,13 +95,13 @@ abstract class RegistrarFixture {
     }
 
     /** Registers as a phone does: is challenged, and answers. */
-    SipMessage registerRightly(String contact, String... headers) {
+    protected SipMessage registerRightly(String contact, String... headers) {
         SipMessage plain = with(register("2416", contact), headers);
         DigestChallenge asked = challenge(send(plain), DigestAlgorithm.SHA_256);
         return send(answered(with(register("2416", contact), headers), asked, "2416-a", "right", 1));
     }
 
-    static SipMessage with(SipMessage message, String... headers) {
+    protected static SipMessage with(SipMessage message, String... headers) {
         SipMessage result = message;
         for (int i = 0; i < headers.length; i += 2) {
             result = result.with(headers[i], headers[i + 1]);
@@ -103,7 +109,7 @@ abstract class RegistrarFixture {
         return result;
     }
 
-    List<Change> changes() {
+    protected List<Change> changes() {
         return last.events().stream()
                 .filter(BindingMoved.class::isInstance)
                 .map(e -> ((BindingMoved) e).change())

@@ -17,7 +17,7 @@ import jordfell.lab.phone.ConfigSource;
 import jordfell.lab.phone.HttpConfigSource;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.time.Timeline;
-import jordfell.lab.udp.UdpSipPort;
+import jordfell.lab.wire.SipPorts;
 import jordfell.lab.world.LabWorld;
 import jordfell.server.calls.LabDialler;
 import jordfell.server.change.Changed;
@@ -57,7 +57,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     private final Changes changes;
     private final JordfellProperties properties;
     private @Nullable LabWorld world;
-    private @Nullable UdpSipPort sipPort;
+    private @Nullable SipPorts sipPort;
 
     /** Phones ask this process itself until it listens, and over HTTP from then on. */
     private volatile ConfigSource source = this::askDirectly;
@@ -101,7 +101,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     /** Lets the world run on the wall clock, its phones on HTTP and its registrar on a real socket. */
     public void goLive(int httpPort) throws IOException {
         source = new HttpConfigSource(URI.create("http://127.0.0.1:" + httpPort + "/p/"));
-        sipPort = UdpSipPort.open(properties.sipPort(), timeline, world());
+        sipPort = SipPorts.open(properties.sipPort(), timeline, world());
         timeline.goLive();
     }
 

@@ -1,12 +1,14 @@
-package jordfell.lab.registrar;
+package jordfell.lab.calls;
 
 import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
+import jordfell.lab.registrar.Outcome;
 
 /**
  * Remembers how requests were answered, so that one which comes again is answered alike and done once (RFC 3261 §17.2.2,
@@ -34,7 +36,7 @@ final class Transactions {
         return key(request)
                 .map(answered::get)
                 .filter(a -> a.until().isAfter(now))
-                .map(a -> new Outcome(a.outcome().sends(), java.util.List.of()));
+                .map(a -> new Outcome(a.outcome().sends(), List.of()));
     }
 
     void answered(SipMessage request, Outcome outcome, Instant now) {

@@ -1,4 +1,4 @@
-package jordfell.lab.registrar;
+package jordfell.lab.calls;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -9,12 +9,14 @@ import java.util.Set;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
+import jordfell.lab.registrar.Responses;
 
 /** What any request is looked at for before it is known what it wants (RFC 3261 §8.2 and §16.3). */
 final class RequestCheck {
 
     /** What this registrar and proxy takes, as it says of itself (§20.5). */
-    static final String ALLOW = "REGISTER, INVITE, ACK, BYE, CANCEL, OPTIONS";
+    static final String ALLOW =
+            "REGISTER, INVITE, ACK, BYE, CANCEL, OPTIONS, INFO, MESSAGE, UPDATE, REFER, NOTIFY, PRACK";
 
     private static final Set<String> METHODS = Set.of(ALLOW.split(", "));
 

@@ -1,4 +1,4 @@
-package jordfell.lab.udp;
+package jordfell.lab.wire;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -24,15 +24,15 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
 /** A plain UDP client that writes its bytes by hand, against the real socket on 127.0.0.1. */
-class UdpSipPortTest {
+class SipPortsTest {
 
     private final TinyWorld world = new TinyWorld();
-    private UdpSipPort port;
+    private SipPorts port;
     private DatagramSocket client;
 
     @BeforeEach
     void open() throws IOException {
-        port = UdpSipPort.open(0, world.timeline, world.world);
+        port = SipPorts.open(0, world.timeline, world.world);
         world.timeline.goLive();
         client = new DatagramSocket(0, InetAddress.getLoopbackAddress());
         client.setSoTimeout(20_000);
@@ -209,7 +209,7 @@ class UdpSipPortTest {
 
     @Test
     void tooManyDatagramsFromOneSourceAreDroppedAndCounted() throws Exception {
-        for (int i = 0; i < UdpSipPort.STRANGERS_BURST * 3; i++) {
+        for (int i = 0; i < SipGate.STRANGERS_BURST * 3; i++) {
             send("\r\n\r\n");
         }
         assertThat(waitFor(() -> world.world.counters().tooMany.get() > 0)).isTrue();
@@ -226,7 +226,7 @@ class UdpSipPortTest {
 
     @Test
     void takenPortIsSaidSo() {
-        assertThatThrownBy(() -> UdpSipPort.open(port.port(), world.timeline, world.world))
+        assertThatThrownBy(() -> SipPorts.open(port.port(), world.timeline, world.world))
                 .isInstanceOf(IOException.class);
     }
 

@@ -1,0 +1,108 @@
+package jordfell.lab.calls;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.function.Supplier;
+import java.util.random.RandomGenerator;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.registrar.Accounts;
+import jordfell.lab.registrar.Addresses;
+import jordfell.lab.registrar.Outcome;
+import jordfell.lab.registrar.Registrar;
+import jordfell.lab.registrar.Responses;
+
+/**
+ * A registrar and proxy with several nodes. It has no clock and no socket: the same requests at the same times have the
+ * same outcome.
+ *
+ * <p>Not safe for use by several threads; the world calls it in its own order.
+ */
+public final class SipServer {
+
+    /** How often {@link #beat} is to be called: every time that a transaction waits for is a multiple of it. */
+    public static final Duration BEAT = Duration.ofMillis(250);
+
+    private final Accounts accounts;
+    private final Registrar registrar;
+    private final Services services = new Services();
+    private final CallProxy calls;
+    private final Transactions transactions = new Transactions();
+
+    public SipServer(Accounts accounts, Addresses addresses, RandomGenerator random) {
+        this.accounts = accounts;
+        this.registrar = new Registrar(accounts, addresses, random);
+        this.calls = new CallProxy(accounts, registrar, services, addresses, random);
+    }
+
+    public Registrar registrar() {
+        return registrar;
+    }
+
+    /** Makes a user of every domain answerable at a fixed address without registering: the Lab's test caller. */
+    public void addService(String user, Endpoint at) {
+        services.add(user, at);
+    }
+
+    /** Takes a message that reached a node. What can't be answered is dropped. */
+    public Outcome handle(String node, SipMessage received, Endpoint source, Instant now) {
+        SipMessage message = SipHeaders.parted(SipHeaders.parted(received, "Via"), "Route");
+        if (message.isResponse()) {
+            return registrar.takeResponse(message).orElseGet(() -> calls.response(message, node, source, now));
+        }
+        if (SipHeaders.topVia(message).isEmpty()) {
+            return Outcome.NOTHING; // no Via, no way back
+        }
+        Optional<SipMessage> refusal = RequestCheck.refuse(message, source);
+        if (refusal.isPresent()) {
+            // An ACK is never answered (§17).
+            return message.method().equals("ACK")
+                    ? Outcome.NOTHING
+                    : Outcome.send(node, Responses.destination(message, source), refusal.get());
+        }
+        return switch (message.method()) {
+            case "REGISTER" -> once(message, now, () -> registrar.register(node, message, source, now));
+            case "OPTIONS" -> options(node, message, source);
+            default -> calls.request(node, message, source, now);
+        };
+    }
+
+    /** Lets a second pass: ends registrations that ran out and asks the others whether they are there. */
+    public Outcome tick(Instant now) {
+        transactions.forgetStale(now);
+        return registrar.tick(now);
+    }
+
+    /** Lets a moment pass for the calls that wait for something. */
+    public Outcome beat(Instant now) {
+        return calls.beat(now);
+    }
+
+    /** Does a request once, however often it comes. */
+    private Outcome once(SipMessage request, Instant now, Supplier<Outcome> work) {
+        return transactions.before(request, now).orElseGet(() -> {
+            Outcome outcome = work.get();
+            transactions.answered(request, outcome, now);
+            return outcome;
+        });
+    }
+
+    /** What it can do, to whoever asks it or a number that there is (§11.2). */
+    private Outcome options(String node, SipMessage request, Endpoint source) {
+        Optional<SipAddress> uri = SipHeaders.uri(request.requestUri());
+        boolean isThere = uri.filter(u -> u.user().isEmpty()
+                        ? accounts.domain(u.host()).isPresent()
+                        : accounts.find(u.host(), u.user()).isPresent())
+                .isPresent();
+        SipMessage answer = Responses.to(request, source, isThere ? 200 : 404);
+        if (isThere) {
+            answer = answer.with("Allow", RequestCheck.ALLOW)
+                    .with("Accept", "application/sdp")
+                    .with("Supported", "");
+        }
+        return Outcome.send(node, Responses.destination(request, source), answer);
+    }
+}

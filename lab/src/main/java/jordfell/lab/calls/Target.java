@@ -1,0 +1,12 @@
+package jordfell.lab.calls;
+
+import jordfell.lab.net.Endpoint;
+
+/**
+ * Something that can be rung.
+ *
+ * @param uri whom it is asked as: the contact that was bound, whole (RFC 3261 §16.5)
+ * @param at where it is sent: where the REGISTER came from (RFC 3581, RFC 5626)
+ * @param node which node sends it: the one that the REGISTER came to
+ */
+record Target(String uri, Endpoint at, String node) {}

@@ -1,0 +1,98 @@
+package jordfell.lab.phone;
+
+import java.time.Duration;
+import java.util.function.Consumer;
+import jordfell.core.sip.SipMessage;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.registrar.Responses;
+import jordfell.lab.time.Timeline;
+
+/** A call that makes a phone ring, until somebody takes it off or the caller gives up (RFC 3261 §13.3). */
+final class RungCall {
+
+    private static final Duration T1 = Duration.ofMillis(500);
+    private static final Duration T2 = Duration.ofSeconds(4);
+
+    /** 64 × T1: then an answer that nobody acknowledged is not said again (§13.3.1.4). */
+    private static final Duration PATIENCE = T1.multipliedBy(64);
+
+    private enum State {
+        RINGING,
+        ANSWERED,
+        UP,
+        OVER
+    }
+
+    private final Timeline timeline;
+    private final SipMessage invite;
+    private final Endpoint from;
+    private final String contact;
+    private final Consumer<SipMessage> send;
+    private State state = State.RINGING;
+
+    /** @param contact where the phone is reached within the call */
+    RungCall(Timeline timeline, SipMessage invite, Endpoint from, String contact, Consumer<SipMessage> send) {
+        this.timeline = timeline;
+        this.invite = invite;
+        this.from = from;
+        this.contact = contact;
+        this.send = send;
+    }
+
+    void ring() {
+        say(180);
+    }
+
+    boolean isUp() {
+        return state == State.UP || state == State.ANSWERED;
+    }
+
+    boolean isOver() {
+        return state == State.OVER;
+    }
+
+    /** The INVITE came again: what was said may have been lost. */
+    void again() {
+        if (state == State.RINGING) {
+            say(180);
+        }
+    }
+
+    void takeOff() {
+        if (state == State.RINGING) {
+            state = State.ANSWERED;
+            sayUntilAcknowledged(T1, PATIENCE);
+        }
+    }
+
+    void acknowledged() {
+        if (state == State.ANSWERED) {
+            state = State.UP;
+        }
+    }
+
+    /** The caller gave up; that comes too late once somebody took it off (§9.2). */
+    void cancelled() {
+        if (state == State.RINGING) {
+            state = State.OVER;
+            say(487);
+        }
+    }
+
+    void ended() {
+        state = State.OVER;
+    }
+
+    private void sayUntilAcknowledged(Duration pause, Duration left) {
+        if (state == State.ANSWERED && !left.isNegative()) {
+            say(200);
+            Duration longer = pause.multipliedBy(2).compareTo(T2) < 0 ? pause.multipliedBy(2) : T2;
+            timeline.after(pause, () -> sayUntilAcknowledged(longer, left.minus(pause)));
+        }
+    }
+
+    private void say(int status) {
+        SipMessage response = Responses.to(invite, from, status);
+        send.accept(status == 487 ? response : response.with("Contact", contact));
+    }
+}

@@ -1,7 +1,0 @@
-/**
- * The registrar behind a real UDP socket on the loopback interface.
- */
-@NullMarked
-package jordfell.lab.udp;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,172 @@
+package jordfell.lab.wire;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.net.InetSocketAddress;
+import java.net.ServerSocket;
+import java.net.Socket;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.LinkedBlockingQueue;
+import jordfell.core.sip.SipStream;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Transport;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * A real TCP or TLS socket on 127.0.0.1. What is sent to an agent goes by the connection that it opened (RFC 5626 §5.3); one
+ * that was closed takes nothing with it but what was on the way.
+ */
+final class StreamSipPort implements AutoCloseable {
+
+    /** Connections at once; each has two threads of its own. */
+    static final int MOST_CONNECTIONS = 200;
+
+    /** An agent that keeps its connection says something every two minutes at most (RFC 5626 §4.4.1). */
+    private static final int LONGEST_SILENCE_MILLIS = 300_000;
+
+    private static final int MOST_UNSENT = 200;
+    private static final byte[] PONG = "\r\n".getBytes(StandardCharsets.US_ASCII);
+    private static final byte[] NOTHING_MORE = {};
+    private static final Logger log = LoggerFactory.getLogger(StreamSipPort.class);
+
+    private final ServerSocket server;
+    private final Transport transport;
+    private final SipGate gate;
+    private final Map<Endpoint, Connection> connections = new ConcurrentHashMap<>();
+
+    /** @param server bound to 127.0.0.1 */
+    StreamSipPort(ServerSocket server, Transport transport, SipGate gate) {
+        this.server = server;
+        this.transport = transport;
+        this.gate = gate;
+    }
+
+    void start() {
+        run("accept", this::acceptAll);
+    }
+
+    int port() {
+        return server.getLocalPort();
+    }
+
+    /** Sends by the connection that the agent opened; nothing is sent where there is none. */
+    void send(Endpoint to, byte[] bytes) {
+        Connection connection = connections.get(to);
+        if (connection == null || !connection.unsent.offer(bytes)) {
+            log.debug("Nothing can be sent by {} to a port that has no connection", transport);
+        }
+    }
+
+    @Override
+    public void close() throws IOException {
+        server.close();
+        connections.values().forEach(Connection::end);
+    }
+
+    private void acceptAll() {
+        while (!server.isClosed()) {
+            try {
+                Socket socket = server.accept();
+                if (connections.size() >= MOST_CONNECTIONS) {
+                    socket.close();
+                    continue;
+                }
+                socket.setSoTimeout(LONGEST_SILENCE_MILLIS);
+                socket.setTcpNoDelay(true);
+                Connection connection = new Connection(socket);
+                connections.put(connection.agent, connection);
+                run("in", connection::receiveAll);
+                run("out", connection::sendAll);
+            } catch (IOException | RuntimeException e) {
+                if (!server.isClosed()) {
+                    log.warn("A connection could not be taken: {}", e.getClass().getSimpleName());
+                }
+            }
+        }
+    }
+
+    private void run(String what, Runnable work) {
+        Thread thread = new Thread(work, "sip-" + transport.param() + "-" + what);
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    private final class Connection {
+
+        private final Socket socket;
+        private final InetSocketAddress from;
+        private final Endpoint agent;
+        private final BlockingQueue<byte[]> unsent = new LinkedBlockingQueue<>(MOST_UNSENT);
+
+        Connection(Socket socket) {
+            this.socket = socket;
+            this.from = (InetSocketAddress) socket.getRemoteSocketAddress();
+            this.agent = new Endpoint(from.getAddress().getHostAddress(), from.getPort(), transport);
+        }
+
+        void receiveAll() {
+            SipStream stream = new SipStream();
+            byte[] buffer = new byte[4_096];
+            try {
+                for (int n = socket.getInputStream().read(buffer);
+                        n >= 0;
+                        n = socket.getInputStream().read(buffer)) {
+                    for (SipStream.Part part : stream.take(buffer, n)) {
+                        if (!take(part)) {
+                            return;
+                        }
+                    }
+                }
+            } catch (IOException | RuntimeException e) {
+                log.debug("A connection ended: {}", e.getClass().getSimpleName());
+            } finally {
+                end();
+            }
+        }
+
+        /** False where the connection has to end: where its next message begins can't be told. */
+        private boolean take(SipStream.Part part) {
+            if (part instanceof SipStream.Part.Lost) {
+                return false;
+            }
+            if (part instanceof SipStream.Part.Ping) {
+                return unsent.offer(PONG);
+            }
+            if (gate.mayPass(from, agent)) {
+                gate.take(agent, ((SipStream.Part.Message) part).bytes().array());
+            }
+            return true;
+        }
+
+        void sendAll() {
+            try {
+                OutputStream out = socket.getOutputStream();
+                for (byte[] bytes = unsent.take(); bytes != NOTHING_MORE; bytes = unsent.take()) {
+                    out.write(bytes);
+                    out.flush();
+                }
+            } catch (IOException | RuntimeException e) {
+                log.debug("A connection ended: {}", e.getClass().getSimpleName());
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            } finally {
+                end();
+            }
+        }
+
+        void end() {
+            connections.remove(agent, this);
+            unsent.clear();
+            unsent.offer(NOTHING_MORE);
+            try {
+                socket.close();
+            } catch (IOException e) {
+                log.debug("A connection could not be closed: {}", e.getClass().getSimpleName());
+            }
+        }
+    }
+}
