@@ -12,7 +12,7 @@ import jordfell.core.sip.SipMessage.Header;
  */
 public final class SipReader {
 
-    private static final Pattern REQUEST = Pattern.compile("[A-Za-z0-9.!%*_+`'~-]{1,32} \\S{1,2048} SIP/2\\.0");
+    private static final Pattern REQUEST = Pattern.compile("[A-Za-z0-9.!%*_+`'~-]{1,64} \\S{1,2048} SIP/2\\.0");
     private static final Pattern RESPONSE = Pattern.compile("SIP/2\\.0 [1-6][0-9]{2}( .*)?");
     private static final Pattern LENGTH = Pattern.compile("[0-9]{1,6}");
     private static final String STATUS = "SIP/2.0 ";

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
@@ -23,6 +24,15 @@ final class RequestCheck {
     /** Never refused for what they require (§8.2.2.3). */
     private static final Set<String> TAKEN_AS_THEY_ARE = Set.of("ACK", "CANCEL");
 
+    private static final Set<String> ONCE = Set.of("From", "To", "Call-ID", "CSeq", "Max-Forwards", "Content-Length");
+
+    private static final Pattern SCHEME = Pattern.compile("sips?:", Pattern.CASE_INSENSITIVE);
+
+    private static final Set<String> SPACED = Set.of("From", "To");
+
+    /** Between the brackets of an address (§25.1, addr-spec). */
+    private static final Pattern BLANK_INSIDE = Pattern.compile("<\\s|\\s>[^\"]*$");
+
     /** A sequence number is less than 2^31 (§8.1.1.5). */
     private static final long CSEQ_END = 1L << 31;
 
@@ -30,11 +40,14 @@ final class RequestCheck {
 
     /** The answer to a request that can’t be taken; empty if it can. */
     static Optional<SipMessage> refuse(SipMessage request, Endpoint source) {
-        if (!isComplete(request)) {
+        if (!isComplete(request) || !isSingle(request) || !isReadable(request)) {
             return Optional.of(Responses.to(request, source, 400));
         }
         if (!METHODS.contains(request.method())) {
             return Optional.of(Responses.to(request, source, 405).with("Allow", ALLOW));
+        }
+        if (!SCHEME.matcher(request.requestUri()).lookingAt()) {
+            return Optional.of(Responses.to(request, source, 416));
         }
         List<String> unknown = required(request);
         return unknown.isEmpty() || TAKEN_AS_THEY_ARE.contains(request.method())
@@ -50,6 +63,31 @@ final class RequestCheck {
                 && cseq >= 0
                 && cseq < CSEQ_END
                 && request.first("CSeq").orElse("").endsWith(" " + request.method());
+    }
+
+    /** What tells a request from others stands in it once (§7.3.1). */
+    private static boolean isSingle(SipMessage request) {
+        return ONCE.stream().allMatch(name -> request.all(name).size() <= 1);
+    }
+
+    /** Its way back, where it goes and who sent it can be understood; what a Request-URI must not hold is not in it (§19.1.1). */
+    private static boolean isReadable(SipMessage request) {
+        String uri = request.requestUri();
+        boolean isSip = SCHEME.matcher(uri).lookingAt();
+        return SipHeaders.topVia(request).isPresent()
+                && !uri.startsWith("<")
+                && (!isSip || SipHeaders.uri(uri).isPresent() && uri.indexOf('?', uri.lastIndexOf('@')) < 0)
+                && request.all("Contact").stream().allMatch(RequestCheck::isContact)
+                && SPACED.stream()
+                        .noneMatch(name -> request.first(name)
+                                .filter(value -> BLANK_INSIDE.matcher(value).find())
+                                .isPresent());
+    }
+
+    private static boolean isContact(String value) {
+        SipMessage alone = SipMessage.request("REGISTER", "sip:a").with("Contact", value);
+        boolean needsBrackets = value.indexOf('<') < 0 && value.indexOf('?') >= 0; // §20.10
+        return !needsBrackets && !SipHeaders.contacts(alone).isEmpty();
     }
 
     /** The extensions that it needs: none are known here. A proxy looks at those for proxies alone where it passes it on. */

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.function.Supplier;
 import java.util.random.RandomGenerator;
+import jordfell.core.sip.BrokenRequest;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
@@ -53,7 +54,7 @@ public final class SipServer {
         if (message.isResponse()) {
             return registrar.takeResponse(message).orElseGet(() -> calls.response(message, node, source, now));
         }
-        if (SipHeaders.topVia(message).isEmpty()) {
+        if (message.first("Via").isEmpty()) {
             return Outcome.NOTHING; // no Via, no way back
         }
         Optional<SipMessage> refusal = RequestCheck.refuse(message, source);
@@ -68,6 +69,13 @@ public final class SipServer {
             case "OPTIONS" -> options(node, message, source);
             default -> calls.request(node, message, source, now);
         };
+    }
+
+    /** Answers what is no request that can be read, where its sender can be told (§18.3). */
+    public Outcome refuse(String node, BrokenRequest broken, Endpoint source) {
+        SipMessage request = SipHeaders.parted(broken.request(), "Via");
+        return Outcome.send(
+                node, Responses.destination(request, source), Responses.to(request, source, broken.status()));
     }
 
     /** Lets a second pass: ends registrations that ran out and asks the others whether they are there. */

@@ -5,6 +5,7 @@ import java.util.Optional;
 import jordfell.core.calls.Callee;
 import jordfell.core.calls.Diversions;
 import jordfell.core.roster.Domain.Expiry;
+import jordfell.core.sip.DigestAlgorithm;
 
 /** Who may register. Asked anew for each request, so that a changed password counts at once. */
 public interface Accounts {
@@ -28,8 +29,21 @@ public interface Accounts {
         return find(domain, number).map(account -> new Callee.Line(account.number(), "", List.of(), Diversions.NONE));
     }
 
-    /** A domain's rules for registering. */
-    record Policy(String domain, String realm, Expiry expiry) {}
+    /**
+     * A domain's rules for registering.
+     *
+     * @param algorithms those of its challenges, the one that it would rather have first (RFC 8760 §2.4)
+     */
+    record Policy(String domain, String realm, Expiry expiry, List<DigestAlgorithm> algorithms) {
+
+        public Policy {
+            algorithms = List.copyOf(algorithms);
+        }
+
+        public Policy(String domain, String realm, Expiry expiry) {
+            this(domain, realm, expiry, List.of(DigestAlgorithm.SHA_256, DigestAlgorithm.MD5));
+        }
+    }
 
     /** One extension's account. */
     record Account(String number, String authUser, String password, int contactLimit) {

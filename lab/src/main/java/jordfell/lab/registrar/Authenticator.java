@@ -1,7 +1,6 @@
 package jordfell.lab.registrar;
 
 import java.time.Instant;
-import java.util.List;
 import java.util.Optional;
 import jordfell.core.sip.DigestAlgorithm;
 import jordfell.core.sip.DigestAnswer;
@@ -81,7 +80,7 @@ public final class Authenticator {
             Side side, SipMessage request, Endpoint source, Policy policy, boolean stale, Instant now) {
         SipMessage response = Responses.to(request, source, side.challenge);
         String nonce = nonces.issue(now);
-        for (DigestAlgorithm algorithm : List.of(DigestAlgorithm.SHA_256, DigestAlgorithm.MD5)) {
+        for (DigestAlgorithm algorithm : policy.algorithms()) {
             response = response.with(side.asks, new DigestChallenge(policy.realm(), nonce, algorithm, stale).header());
         }
         return response;

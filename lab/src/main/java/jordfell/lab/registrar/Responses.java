@@ -1,5 +1,6 @@
 package jordfell.lab.registrar;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -58,13 +59,19 @@ public final class Responses {
         for (String recordRoute : request.all("Record-Route")) {
             response = response.with("Record-Route", recordRoute);
         }
-        response = response.with("From", request.first("From").orElse(""));
-        String to = request.first("To").orElse("");
-        boolean tagged = SipHeaders.to(request).flatMap(a -> a.param("tag")).isPresent();
-        // What only says that it is being looked into begins no dialog (§8.2.6.2).
-        response = response.with("To", tagged || status == 100 ? to : to + ";tag=" + tagFor(request));
-        return response.with("Call-ID", request.first("Call-ID").orElse(""))
-                .with("CSeq", request.first("CSeq").orElse(""));
+        for (String name : List.of("From", "To", "Call-ID", "CSeq")) {
+            Optional<String> said = request.first(name);
+            if (said.isPresent()) {
+                response = response.with(name, name.equals("To") ? tagged(request, said.get(), status) : said.get());
+            }
+        }
+        return response;
+    }
+
+    /** What only says that it is being looked into begins no dialog (§8.2.6.2). */
+    private static String tagged(SipMessage request, String to, int status) {
+        boolean has = SipHeaders.to(request).flatMap(a -> a.param("tag")).isPresent();
+        return has || status == 100 ? to : to + ";tag=" + tagFor(request);
     }
 
     /** Where a response to this request goes: back to where it came from. */

@@ -17,8 +17,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * A real TCP or TLS socket on 127.0.0.1. What is sent to an agent goes by the connection that it opened (RFC 5626 §5.3); one
- * that was closed takes nothing with it but what was on the way.
+ * A real TCP or TLS socket on 127.0.0.1. What is sent to an agent goes by the connection that it opened (RFC 5626 §5.3). Where
+ * that was closed, one is opened to it by TCP (RFC 3261 §18.1.1); by TLS none is, since it may be no server.
  */
 final class StreamSipPort implements AutoCloseable {
 
@@ -28,6 +28,7 @@ final class StreamSipPort implements AutoCloseable {
     /** An agent that keeps its connection says something every two minutes at most (RFC 5626 §4.4.1). */
     private static final int LONGEST_SILENCE_MILLIS = 300_000;
 
+    private static final int CONNECTING_MILLIS = 5_000;
     private static final int MOST_UNSENT = 200;
     private static final byte[] PONG = "\r\n".getBytes(StandardCharsets.US_ASCII);
     private static final byte[] NOTHING_MORE = {};
@@ -53,9 +54,11 @@ final class StreamSipPort implements AutoCloseable {
         return server.getLocalPort();
     }
 
-    /** Sends by the connection that the agent opened; nothing is sent where there is none. */
+    /** Sends by the connection that the agent opened, or one that is opened for it. */
     void send(Endpoint to, byte[] bytes) {
-        Connection connection = connections.get(to);
+        Connection connection = transport == Transport.TCP && connections.size() < MOST_CONNECTIONS
+                ? connections.computeIfAbsent(to, this::open)
+                : connections.get(to);
         if (connection == null || !connection.unsent.offer(bytes)) {
             log.debug("Nothing can be sent by {} to a port that has no connection", transport);
         }
@@ -77,7 +80,8 @@ final class StreamSipPort implements AutoCloseable {
                 }
                 socket.setSoTimeout(LONGEST_SILENCE_MILLIS);
                 socket.setTcpNoDelay(true);
-                Connection connection = new Connection(socket);
+                InetSocketAddress from = (InetSocketAddress) socket.getRemoteSocketAddress();
+                Connection connection = new Connection(socket, from);
                 connections.put(connection.agent, connection);
                 run("in", connection::receiveAll);
                 run("out", connection::sendAll);
@@ -87,6 +91,13 @@ final class StreamSipPort implements AutoCloseable {
                 }
             }
         }
+    }
+
+    /** A connection to an agent that has none any more; what is sent meanwhile waits for it. */
+    private Connection open(Endpoint to) {
+        Connection connection = new Connection(new Socket(), new InetSocketAddress(to.host(), to.port()));
+        run("out", connection::connect);
+        return connection;
     }
 
     private void run(String what, Runnable work) {
@@ -102,10 +113,22 @@ final class StreamSipPort implements AutoCloseable {
         private final Endpoint agent;
         private final BlockingQueue<byte[]> unsent = new LinkedBlockingQueue<>(MOST_UNSENT);
 
-        Connection(Socket socket) {
+        Connection(Socket socket, InetSocketAddress from) {
             this.socket = socket;
-            this.from = (InetSocketAddress) socket.getRemoteSocketAddress();
+            this.from = from;
             this.agent = new Endpoint(from.getAddress().getHostAddress(), from.getPort(), transport);
+        }
+
+        void connect() {
+            try {
+                socket.setSoTimeout(LONGEST_SILENCE_MILLIS);
+                socket.connect(from, CONNECTING_MILLIS);
+                run("in", this::receiveAll);
+                sendAll();
+            } catch (IOException e) {
+                log.debug("Nobody takes connections there: {}", e.getClass().getSimpleName());
+                end();
+            }
         }
 
         void receiveAll() {

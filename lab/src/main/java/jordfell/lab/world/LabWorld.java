@@ -15,6 +15,7 @@ import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.RegistrarNode;
+import jordfell.core.sip.BrokenRequest;
 import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
@@ -139,6 +140,7 @@ public final class LabWorld {
             } else {
                 counters.broken.incrementAndGet();
             }
+            refuse(OUTSIDE_NODE, from, bytes);
             return;
         }
         SipReading.Message read = (SipReading.Message) reading;
@@ -245,9 +247,14 @@ public final class LabWorld {
             carryOut(sip.handle(node, message, from, timeline.now()));
         } else if (reading instanceof SipReading.Broken broken) {
             witness.seeBroken(node, from, bytes, broken.reason());
+            refuse(node, from, bytes);
         } else {
             counters.keepAlives.incrementAndGet();
         }
+    }
+
+    private void refuse(String node, Endpoint from, byte[] bytes) {
+        BrokenRequest.in(bytes).ifPresent(broken -> carryOut(sip.refuse(node, broken, from)));
     }
 
     private void carryOut(Outcome outcome) {

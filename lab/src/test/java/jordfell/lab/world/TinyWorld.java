@@ -34,6 +34,7 @@ import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.Setting.Scope;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.settings.SettingsResolver;
+import jordfell.core.sip.DigestAlgorithm;
 import jordfell.lab.phone.ConfigSource;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.phone.SimPhone;
@@ -69,6 +70,9 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
 
     public final LabWorld world;
     private final Ties ties = new Ties();
+    /** What challenges ask for. */
+    public List<DigestAlgorithm> algorithms = List.of(DigestAlgorithm.SHA_256, DigestAlgorithm.MD5);
+
     public String registrar = DOMAIN;
     private Optional<DeviceFacts.ReleaseFacts> released = Optional.empty();
     private String file = "";
@@ -219,7 +223,9 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
 
     @Override
     public Optional<Policy> domain(String name) {
-        return name.equals(DOMAIN) ? Optional.of(new Policy(DOMAIN, DOMAIN, domain.expiry())) : Optional.empty();
+        return name.equals(DOMAIN)
+                ? Optional.of(new Policy(DOMAIN, DOMAIN, domain.expiry(), algorithms))
+                : Optional.empty();
     }
 
     @Override

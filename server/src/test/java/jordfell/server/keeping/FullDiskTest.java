@@ -103,7 +103,7 @@ class FullDiskTest {
 
     @Test
     void whatWasConfirmedBeforeTheDiskWasFullIsThereAfterwards() throws Exception {
-        mayGrowTo(Long.toString(Files.size(database) + 200_000));
+        mayGrowTo(Long.toString(Files.size(database) + 500_000));
         List<String> confirmed = new ArrayList<>();
         String name = "Filler 0";
         Answer last = add(name);
