@@ -122,6 +122,9 @@ public final class CallPath {
 
     private CallStop member(String number, String group) {
         Optional<Callee> callee = ground.callee(number);
+        if (callee.isPresent() && callee.get() instanceof Callee.Group inner) {
+            return within(inner);
+        }
         if (callee.isEmpty() || !(callee.get() instanceof Callee.Line line)) {
             return at(number, group);
         }
@@ -134,6 +137,25 @@ public final class CallPath {
                 line.ringers(),
                 List.of(),
                 rings ? Optional.empty() : Optional.of(why(line, busy)));
+    }
+
+    /** All members of a group that is a member ring when its turn comes; what else is said of it counts where it is called itself. */
+    private CallStop within(Callee.Group inner) {
+        if (++stops > MOST_STOPS) {
+            return end(inner.number(), inner.name(), Kind.GROUP, DeadEnd.TOO_FAR);
+        }
+        if (!onTheWay.add(inner.number())) {
+            return end(inner.number(), inner.name(), Kind.GROUP, DeadEnd.LOOP);
+        }
+        List<Way> ways = new ArrayList<>();
+        for (String member : inner.members()) {
+            CallStop stop = member(member, inner.number());
+            ways.add(new Way(When.MEMBER, Duration.ZERO, stop, stop.end().isEmpty()));
+        }
+        onTheWay.remove(inner.number());
+        Optional<DeadEnd> end =
+                ways.stream().anyMatch(Way::now) ? Optional.empty() : Optional.of(DeadEnd.NOT_REGISTERED);
+        return new CallStop(inner.number(), inner.name(), Kind.GROUP, List.of(), ways, end);
     }
 
     private Way way(When when, Duration after, String target, String from, boolean now) {

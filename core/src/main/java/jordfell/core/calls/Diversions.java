@@ -22,4 +22,25 @@ public record Diversions(
 
     public static final Diversions NONE =
             new Diversions(Optional.empty(), Optional.empty(), Optional.empty(), USUAL, Optional.empty());
+
+    /**
+     * What comes of them where the phone that is rung diverts calls as well: the registrar’s <em>always</em> comes first, since
+     * the phone is never rung; where it is rung, it says itself that it is busy or waited long enough, unless the registrar
+     * waits less; and a phone that is not there diverts nothing.
+     */
+    public Diversions with(Diversions phone) {
+        boolean phoneWaitsLess =
+                phone.unanswered.isPresent() && (unanswered.isEmpty() || phone.after.compareTo(after) <= 0);
+        return new Diversions(
+                always.or(phone::always),
+                phone.busy.or(() -> busy),
+                phoneWaitsLess ? phone.unanswered : unanswered,
+                phoneWaitsLess ? phone.after : after,
+                unreachable);
+    }
+
+    /** Whether calls go where they are called. */
+    public boolean isNone() {
+        return always.isEmpty() && busy.isEmpty() && unanswered.isEmpty() && unreachable.isEmpty();
+    }
 }

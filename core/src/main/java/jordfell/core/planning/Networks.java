@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.regex.Pattern;
+import java.util.stream.LongStream;
+import java.util.stream.Stream;
 
 /** Ranges of IPv4 addresses in CIDR notation (RFC 4632 §3.1). */
 public final class Networks {
@@ -48,6 +50,18 @@ public final class Networks {
                         .anyMatch(text -> range(text)
                                 .filter(range -> range.contains(bits.getAsInt()))
                                 .isPresent());
+    }
+
+    /** The addresses that things in these ranges may have, in their order; those of a network itself and for all in it are none. */
+    public static Stream<String> hosts(List<String> ranges) {
+        return ranges.stream()
+                .flatMap(text -> range(text).stream())
+                .flatMap(range -> LongStream.rangeClosed(1, Integer.toUnsignedLong(~range.mask()) - 1)
+                        .mapToObj(host -> text((range.address() & range.mask()) + (int) host)));
+    }
+
+    private static String text(int address) {
+        return (address >>> 24) + "." + (address >>> 16 & 255) + "." + (address >>> 8 & 255) + "." + (address & 255);
     }
 
     private static Optional<Range> range(String text) {

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.RegistrarNode;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -83,5 +84,19 @@ class NetworkHelpersTest {
     })
     void anAddressHasFourNumbersTo255(String text, boolean is) {
         assertThat(Networks.isAddress(text)).isEqualTo(is);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            192.0.2.128/30              | 192.0.2.129 192.0.2.130
+            192.0.2.8/30 192.0.2.252/30 | 192.0.2.9 192.0.2.10 192.0.2.253 192.0.2.254
+            192.0.2.7/32                |
+            192.0.2.6/31                |
+            255.255.255.252/30          | 255.255.255.253 255.255.255.254
+            nonsense                    |
+            """)
+    void hostsAreAllAddressesButThoseOfTheNetworkAndOfAllInIt(String ranges, @Nullable String hosts) {
+        assertThat(String.join(" ", Networks.hosts(Networks.of(ranges)).toList()))
+                .isEqualTo(hosts == null ? "" : hosts);
     }
 }

@@ -54,12 +54,7 @@ final class Answering {
     /** Answers with a response of its own. */
     Outcome answer(int status, String why, Instant now) {
         SipMessage response = Responses.to(invite, source, status);
-        return pass(why.isEmpty() ? response : response.with("Warning", warning(node, why)), now);
-    }
-
-    /** A reason in words (§20.43). */
-    static String warning(String node, String why) {
-        return "399 " + node + " \"" + why.replace("\"", "'") + "\"";
+        return pass(why.isEmpty() ? response : response.with("Warning", Responses.warning(node, why)), now);
     }
 
     /** Passes on what a device said, the Via of the node already off it; only answers come after an answer (§16.7). */

@@ -15,6 +15,8 @@ import jordfell.core.sip.SipMessage;
 import jordfell.lab.calls.CallWay.Over;
 import jordfell.lab.registrar.Dialled;
 import jordfell.lab.registrar.Outcome;
+import jordfell.lab.watching.LiveCalls.State;
+import jordfell.lab.watching.Watched;
 
 /**
  * A call that somebody began, until it is answered or over: which devices ring, and what the caller is told (the response
@@ -28,6 +30,8 @@ final class Call {
     private final Answering caller;
     private final CallWay way;
     private final Function<Target, SipMessage> forwarded;
+    private final CallWatch watch;
+    private final Watched whoCalls;
 
     /** All that were rung, by what their Via is marked with; those of the step that the call is at are {@code ringing}. */
     private final Map<String, Branch> branches = new TreeMap<>();
@@ -37,11 +41,25 @@ final class Call {
     private Instant patienceEnds = Instant.MAX;
     private final Instant endsAt;
     private boolean isCancelled;
+    private boolean isUp;
 
-    /** @param forwarded the INVITE as it is sent to a device */
-    Call(Answering caller, CallWay way, Function<Target, SipMessage> forwarded, Instant now) {
+    /**
+     * A call that begins.
+     *
+     * @param whoCalls the extension that calls; its number is empty if it is none
+     * @param forwarded the INVITE as it is sent to a device
+     */
+    Call(
+            Answering caller,
+            Watched whoCalls,
+            CallWay way,
+            Function<Target, SipMessage> forwarded,
+            CallWatch watch,
+            Instant now) {
         this.caller = caller;
+        this.whoCalls = whoCalls;
         this.way = way;
+        this.watch = watch;
         this.forwarded = forwarded;
         this.endsAt = now.plus(LONGEST_RING);
     }
@@ -63,7 +81,9 @@ final class Call {
         String keys = SipHeaders.uri(caller.invite().requestUri())
                 .map(SipAddress::user)
                 .orElse("");
-        return caller.answer(100, "", now).and(take(way.begin(dialled, keys, now), now));
+        return caller.answer(100, "", now)
+                .and(watch.reaches(whoCalls, id(), true, State.TRYING, now))
+                .and(take(way.begin(dialled, keys, now), now));
     }
 
     /**
@@ -84,9 +104,45 @@ final class Call {
         if (response.status() > 100 && response.status() < 300) {
             outcome = outcome.and(caller.pass(response.withoutFirst("Via"), now));
         }
+        outcome = outcome.and(show(branch, response.status(), now));
         // Whoever answers, or refuses for all, ends it for the others.
         boolean endsAll = response.status() >= 600 || response.status() >= 200 && response.status() < 300;
         return (endsAll ? outcome.and(stopRinging(branch, now)) : outcome).and(look(now));
+    }
+
+    private String id() {
+        return caller.invite().first("Call-ID").orElse("");
+    }
+
+    /** What lamps show of what a device said. */
+    private Outcome show(Branch branch, int status, Instant now) {
+        Watched called = new Watched(whoCalls.domain(), branch.target().number());
+        if (status >= 300) {
+            boolean ringsElsewhere = branches.values().stream()
+                    .anyMatch(b -> b.target().number().equals(called.number()) && b.isAwaited());
+            return ringsElsewhere || isUp ? Outcome.NOTHING : watch.ends(called, id(), now);
+        }
+        if (status <= 100) {
+            return Outcome.NOTHING;
+        }
+        isUp |= status >= 200;
+        State state = status < 200 ? State.EARLY : State.CONFIRMED;
+        Outcome outcome =
+                watch.reaches(called, id(), false, state, now).and(watch.reaches(whoCalls, id(), true, state, now));
+        if (isUp) {
+            for (Branch other : branches.values()) {
+                String number = other.target().number();
+                if (!number.equals(called.number()) && other != branch) {
+                    outcome = outcome.and(watch.ends(new Watched(whoCalls.domain(), number), id(), now));
+                }
+            }
+        }
+        return outcome;
+    }
+
+    /** Whatever is told to the caller, the call is over. */
+    private Outcome over(Outcome told, Instant now) {
+        return told.and(watch.ends(id(), now));
     }
 
     /** The caller hung up before anybody answered (§16.10). */
@@ -107,7 +163,7 @@ final class Call {
             return outcome;
         }
         if (!endsAt.isAfter(now)) {
-            return outcome.and(stopRinging(null, now)).and(caller.answer(408, "nobody answered", now));
+            return outcome.and(stopRinging(null, now)).and(over(caller.answer(408, "nobody answered", now), now));
         }
         return patienceEnds.isAfter(now)
                 ? outcome.and(look(now))
@@ -116,7 +172,7 @@ final class Call {
 
     private Outcome take(Step step, Instant now) {
         if (step instanceof Step.End end) {
-            return caller.answer(end.status(), end.why(), now);
+            return over(caller.answer(end.status(), end.why(), now), now);
         }
         Step.Ring ring = (Step.Ring) step;
         patienceEnds = ring.patience().map(now::plus).orElse(Instant.MAX);
@@ -139,7 +195,7 @@ final class Call {
             return Outcome.NOTHING;
         }
         if (isCancelled) {
-            return caller.answer(487, "", now);
+            return over(caller.answer(487, "", now), now);
         }
         List<SipMessage> said =
                 ringing.stream().flatMap(branch -> branch.answer().stream()).toList();
@@ -162,7 +218,8 @@ final class Call {
         ringing = List.of();
         return way.after(over, now)
                 .map(step -> step instanceof Step.End && !refusals.isEmpty() ? end(now) : take(step, now))
-                .orElseGet(() -> over == Over.UNANSWERED ? caller.answer(480, "nobody answered", now) : end(now));
+                .orElseGet(() ->
+                        over == Over.UNANSWERED ? over(caller.answer(480, "nobody answered", now), now) : end(now));
     }
 
     private static Over why(List<SipMessage> said) {
@@ -176,12 +233,14 @@ final class Call {
         Optional<SipMessage> best =
                 refusals.stream().min(Comparator.comparingInt(r -> r.status() / 100 == 6 ? 0 : r.status()));
         if (best.isEmpty() || best.get().first("Via").isEmpty()) {
-            return caller.answer(best.map(SipMessage::status).orElse(480), "", now);
+            return over(caller.answer(best.map(SipMessage::status).orElse(480), "", now), now);
         }
         // 503 would say that this node is overloaded.
-        return best.get().status() == 503
-                ? caller.answer(500, "", now)
-                : caller.pass(best.get().withoutFirst("Via"), now);
+        return over(
+                best.get().status() == 503
+                        ? caller.answer(500, "", now)
+                        : caller.pass(best.get().withoutFirst("Via"), now),
+                now);
     }
 
     private Outcome stopRinging(@org.jspecify.annotations.Nullable Branch but, Instant now) {

@@ -18,6 +18,7 @@ import jordfell.lab.registrar.Dialled;
 import jordfell.lab.registrar.Outcome;
 import jordfell.lab.registrar.Registrar;
 import jordfell.lab.registrar.Responses;
+import jordfell.lab.watching.Watched;
 
 /**
  * Sends calls on to whom they are for (RFC 3261 §16): with transactions of its own as long as they ring, without any for
@@ -31,6 +32,7 @@ final class CallProxy {
     private final Registrar registrar;
     private final Services services;
     private final Callers callers;
+    private final CallWatch watch;
     private final Onward onward;
     private final Dialogs dialogs = new Dialogs();
 
@@ -40,11 +42,19 @@ final class CallProxy {
     /** The same by what the Vias of those who ring are marked with. */
     private final Map<String, Call> byMark = new HashMap<>();
 
-    CallProxy(Accounts accounts, Registrar registrar, Services services, Addresses addresses, RandomGenerator random) {
+    CallProxy(
+            Accounts accounts,
+            Registrar registrar,
+            Services services,
+            Callers callers,
+            CallWatch watch,
+            Addresses addresses,
+            RandomGenerator random) {
         this.accounts = accounts;
         this.registrar = registrar;
         this.services = services;
-        this.callers = new Callers(accounts, registrar, services);
+        this.callers = callers;
+        this.watch = watch;
         this.onward = new Onward(addresses, random);
     }
 
@@ -64,7 +74,7 @@ final class CallProxy {
         boolean isWithin = SipHeaders.to(request).flatMap(to -> to.param("tag")).isPresent();
         return request.method().equals("INVITE") && !isWithin
                 ? begin(node, request, source, now)
-                : within(node, request, source, isAck);
+                : within(node, request, source, now);
     }
 
     /** A response to something that was sent on. */
@@ -130,8 +140,10 @@ final class CallProxy {
         CallWay way = new CallWay(new CallWay.Ground(accounts, registrar, services, domain, node));
         Call call = new Call(
                 new Answering(node, invite, source),
+                new Watched(domain, caller.isService() ? "" : caller.number()),
                 way,
                 target -> onward.invite(invite, new Dialogs.Party(source, node), target),
+                watch,
                 now);
         calls.put(key.get(), call);
         dialogs.calling(invite, new Dialogs.Party(source, node));
@@ -149,11 +161,16 @@ final class CallProxy {
     }
 
     /** What goes on in a call: to the other one, whoever that is by now. */
-    private Outcome within(String node, SipMessage request, Endpoint source, boolean isAck) {
-        return dialogs.other(request, new Dialogs.Party(source, node))
-                .map(other -> Outcome.send(
-                        other.node(), other.at(), onward.within(request, source, other.node(), other.at())))
-                .orElseGet(() -> isAck ? Outcome.NOTHING : reply(node, request, source, 481));
+    private Outcome within(String node, SipMessage request, Endpoint source, Instant now) {
+        Optional<Dialogs.Party> other = dialogs.other(request, new Dialogs.Party(source, node));
+        if (other.isEmpty()) {
+            return request.method().equals("ACK") ? Outcome.NOTHING : reply(node, request, source, 481);
+        }
+        Dialogs.Party to = other.get();
+        Outcome sent = Outcome.send(to.node(), to.at(), onward.within(request, source, to.node(), to.at()));
+        return request.method().equals("BYE")
+                ? sent.and(watch.ends(request.first("Call-ID").orElse(""), now))
+                : sent;
     }
 
     private Outcome follow(Call call, Outcome outcome) {

@@ -101,7 +101,7 @@ final class CallWay {
         return ground.services()
                 .find(name)
                 .<Step>map(at -> new Step.Ring(
-                        List.of(new Target("sip:" + user + "@" + ground.domain(), at, ground.node())),
+                        List.of(new Target("", "sip:" + user + "@" + ground.domain(), at, ground.node())),
                         Optional.empty()))
                 .orElse(new Step.End(404, ""));
     }
@@ -124,7 +124,7 @@ final class CallWay {
 
     private List<Target> targets(String number, Instant now) {
         return ground.registrar().contacts(ground.domain(), number, now).stream()
-                .map(contact -> new Target(contact.contact(), contact.source(), contact.node()))
+                .map(contact -> new Target(number, contact.contact(), contact.source(), contact.node()))
                 .toList();
     }
 
@@ -180,7 +180,7 @@ final class CallWay {
         public Optional<Step> after(Over over, Instant now) {
             while (turns.hasNext()) {
                 List<Target> targets = new ArrayList<>();
-                turns.next().forEach(member -> targets.addAll(ofMember(member, Set.of(group.number()), now)));
+                turns.next().forEach(member -> targets.addAll(ofMember(member, been, now)));
                 if (!targets.isEmpty()) {
                     return Optional.of(new Step.Ring(List.copyOf(targets), Optional.of(group.each())));
                 }

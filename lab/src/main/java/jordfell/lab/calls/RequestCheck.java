@@ -17,7 +17,7 @@ final class RequestCheck {
 
     /** What this registrar and proxy takes, as it says of itself (§20.5). */
     static final String ALLOW =
-            "REGISTER, INVITE, ACK, BYE, CANCEL, OPTIONS, INFO, MESSAGE, UPDATE, REFER, NOTIFY, PRACK";
+            "REGISTER, INVITE, ACK, BYE, CANCEL, OPTIONS, INFO, MESSAGE, UPDATE, REFER, NOTIFY, PRACK, SUBSCRIBE";
 
     private static final Set<String> METHODS = Set.of(ALLOW.split(", "));
 

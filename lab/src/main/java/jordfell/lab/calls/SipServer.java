@@ -14,7 +14,13 @@ import jordfell.lab.registrar.Accounts;
 import jordfell.lab.registrar.Addresses;
 import jordfell.lab.registrar.Outcome;
 import jordfell.lab.registrar.Registrar;
+import jordfell.lab.registrar.RegistrarEvent;
 import jordfell.lab.registrar.Responses;
+import jordfell.lab.watching.Event;
+import jordfell.lab.watching.LiveCalls;
+import jordfell.lab.watching.Messages;
+import jordfell.lab.watching.Subscriptions;
+import jordfell.lab.watching.Watched;
 
 /**
  * A registrar and proxy with several nodes. It has no clock and no socket: the same requests at the same times have the
@@ -30,13 +36,20 @@ public final class SipServer {
     private final Accounts accounts;
     private final Registrar registrar;
     private final Services services = new Services();
+    private final Callers callers;
+    private final Subscriptions subscriptions;
     private final CallProxy calls;
     private final Transactions transactions = new Transactions();
 
-    public SipServer(Accounts accounts, Addresses addresses, RandomGenerator random) {
+    /** @param messages how many messages wait for whom */
+    public SipServer(Accounts accounts, Messages messages, Addresses addresses, RandomGenerator random) {
+        LiveCalls live = new LiveCalls();
         this.accounts = accounts;
         this.registrar = new Registrar(accounts, addresses, random);
-        this.calls = new CallProxy(accounts, registrar, services, addresses, random);
+        this.callers = new Callers(accounts, registrar, services);
+        this.subscriptions = new Subscriptions(registrar, live, messages, addresses);
+        CallWatch watch = new CallWatch(live, subscriptions);
+        this.calls = new CallProxy(accounts, registrar, services, callers, watch, addresses, random);
     }
 
     public Registrar registrar() {
@@ -52,7 +65,10 @@ public final class SipServer {
     public Outcome handle(String node, SipMessage received, Endpoint source, Instant now) {
         SipMessage message = SipHeaders.parted(SipHeaders.parted(received, "Via"), "Route");
         if (message.isResponse()) {
-            return registrar.takeResponse(message).orElseGet(() -> calls.response(message, node, source, now));
+            return registrar
+                    .takeResponse(message)
+                    .or(() -> subscriptions.response(message, now))
+                    .orElseGet(() -> calls.response(message, node, source, now));
         }
         if (message.first("Via").isEmpty()) {
             return Outcome.NOTHING; // no Via, no way back
@@ -65,7 +81,8 @@ public final class SipServer {
                     : Outcome.send(node, Responses.destination(message, source), refusal.get());
         }
         return switch (message.method()) {
-            case "REGISTER" -> once(message, now, () -> registrar.register(node, message, source, now));
+            case "REGISTER" -> once(message, now, () -> watched(registrar.register(node, message, source, now), now));
+            case "SUBSCRIBE" -> once(message, now, () -> subscribe(node, message, source, now));
             case "OPTIONS" -> options(node, message, source);
             default -> calls.request(node, message, source, now);
         };
@@ -81,12 +98,55 @@ public final class SipServer {
     /** Lets a second pass: ends registrations that ran out and asks the others whether they are there. */
     public Outcome tick(Instant now) {
         transactions.forgetStale(now);
-        return registrar.tick(now);
+        return watched(registrar.tick(now), now);
     }
 
     /** Lets a moment pass for the calls that wait for something. */
     public Outcome beat(Instant now) {
-        return calls.beat(now);
+        return calls.beat(now).and(subscriptions.beat(now));
+    }
+
+    /** The messages that wait for an extension are others by now. */
+    public Outcome messagesChanged(Watched who, Instant now) {
+        return subscriptions.changed(who, Event.MESSAGES, now);
+    }
+
+    /** Tells those who watch what became of registrations. */
+    private Outcome watched(Outcome outcome, Instant now) {
+        Outcome told = outcome;
+        for (RegistrarEvent event : outcome.events()) {
+            if (event instanceof RegistrarEvent.BindingMoved moved) {
+                told = told.and(
+                        subscriptions.changed(new Watched(moved.domain(), moved.number()), Event.REGISTRATION, now));
+            }
+        }
+        return told;
+    }
+
+    private Outcome subscribe(String node, SipMessage request, Endpoint source, Instant now) {
+        Callers.Known asker = callers.who(request, source, now);
+        if (asker.refusal().isPresent()) {
+            return Outcome.send(
+                    node,
+                    Responses.destination(request, source),
+                    asker.refusal().get());
+        }
+        Optional<Watched> watched = SipHeaders.uri(request.requestUri())
+                .flatMap(uri -> accounts.find(asker.domain(), uri.user()))
+                .map(account -> new Watched(asker.domain(), account.number()));
+        boolean isWithin = SipHeaders.to(request).flatMap(to -> to.param("tag")).isPresent();
+        return subscriptions.subscribe(
+                node,
+                request,
+                source,
+                asker.number(),
+                isWithin ? watched.or(() -> toNumber(asker.domain(), request)) : watched,
+                now);
+    }
+
+    /** Within the dialog of a subscription its Request-URI is this node’s own. */
+    private static Optional<Watched> toNumber(String domain, SipMessage request) {
+        return SipHeaders.to(request).map(to -> new Watched(domain, to.user()));
     }
 
     /** Does a request once, however often it comes. */

@@ -19,6 +19,11 @@ public interface Accounts {
         return false;
     }
 
+    /** Why this extension may not register from this address though it proved itself; empty if it may. */
+    default Optional<String> barred(String domain, String user, String host) {
+        return Optional.empty();
+    }
+
     /** Where a number goes that one of the domain’s extensions dials; inside, unless somebody says otherwise. */
     default Dialled dial(String domain, String from, String dialled) {
         return new Dialled.Inside(dialled);

@@ -104,7 +104,7 @@ final class BindingUpdate {
         }
         if (before == null && after.size() >= account.contactLimit()) {
             SipMessage full = Responses.to(request, source, 403)
-                    .with("Warning", "399 " + node + " \"" + account.contactLimit() + " contacts are bound already\"");
+                    .with("Warning", Responses.warning(node, account.contactLimit() + " contacts are bound already"));
             return Optional.of(Outcome.send(node, Responses.destination(request, source), full));
         }
         Binding binding = new Binding(

@@ -134,15 +134,22 @@ public final class Registrar {
         }
         Optional<Account> account = accounts.find(policy.get().domain(), to.user());
         if (accounts.isRefused(policy.get().domain(), to.user(), source.host())) {
-            SipMessage no = Responses.to(request, source, 403)
-                    .with("Warning", "399 " + node + " \"refused from " + source.host() + "\"");
-            return Outcome.send(node, Responses.destination(request, source), no);
+            return forbid(node, request, source, "refused from " + source.host());
         }
         return authenticator
                 .refuse(Side.REGISTRAR, request, source, policy.get(), account, now)
                 .map(no -> Outcome.send(node, Responses.destination(request, source), no))
+                .or(() -> accounts.barred(policy.get().domain(), to.user(), source.host())
+                        .map(why -> forbid(node, request, source, why)))
                 .orElseGet(() ->
                         bound(new BindingUpdate(policy.get(), account.orElseThrow(), node, request, source, now)));
+    }
+
+    private static Outcome forbid(String node, SipMessage request, Endpoint source, String why) {
+        return Outcome.send(
+                node,
+                Responses.destination(request, source),
+                Responses.to(request, source, 403).with("Warning", Responses.warning(node, why)));
     }
 
     private Outcome bound(BindingUpdate update) {

@@ -74,6 +74,11 @@ public final class Responses {
         return has || status == 100 ? to : to + ";tag=" + tagFor(request);
     }
 
+    /** A reason in words (§20.43). */
+    public static String warning(String node, String why) {
+        return "399 " + node + " \"" + why.replace("\"", "'") + "\"";
+    }
+
     /** Where a response to this request goes: back to where it came from. */
     public static Endpoint destination(SipMessage request, Endpoint source) {
         boolean symmetric = SipHeaders.topVia(request).filter(Via::wantsRport).isPresent();

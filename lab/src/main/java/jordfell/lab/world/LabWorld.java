@@ -33,6 +33,7 @@ import jordfell.lab.registrar.Outcome;
 import jordfell.lab.registrar.Registrar;
 import jordfell.lab.registrar.RegistrarEvent;
 import jordfell.lab.time.Timeline;
+import jordfell.lab.watching.Messages;
 
 /**
  * The simulated world. All that touches it runs in the timeline's order; use {@link Timeline#post} from elsewhere.
@@ -73,7 +74,7 @@ public final class LabWorld {
         this.timeline = timeline;
         this.observer = observer;
         this.network = new Network(timeline, random);
-        this.sip = new SipServer(accounts, this::addressOf, random);
+        this.sip = new SipServer(accounts, who -> Messages.Count.NONE, this::addressOf, random);
         this.registrar = sip.registrar();
         this.dns = new StubDns(List.of());
         this.surroundings = new PhoneEnvironment(timeline, network, configs, DNS, random);

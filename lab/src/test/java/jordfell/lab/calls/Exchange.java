@@ -21,6 +21,7 @@ import jordfell.lab.registrar.Accounts;
 import jordfell.lab.registrar.Dialled;
 import jordfell.lab.registrar.Outcome;
 import jordfell.lab.registrar.Responses;
+import jordfell.lab.watching.Messages;
 
 /** A domain with a registrar and agents that say what a test has them say; nothing gets lost, and no time passes unasked. */
 final class Exchange implements Accounts {
@@ -28,7 +29,12 @@ final class Exchange implements Accounts {
     static final String DOMAIN = "voice.example";
     static final Endpoint NODE = new Endpoint("192.0.2.20", 5060);
 
-    final SipServer server = new SipServer(this, (node, t) -> new Endpoint(NODE.host(), NODE.port(), t), new Random(3));
+    final Map<String, Messages.Count> waiting = new HashMap<>();
+    final SipServer server = new SipServer(
+            this,
+            who -> waiting.getOrDefault(who.number(), Messages.Count.NONE),
+            (node, t) -> new Endpoint(NODE.host(), NODE.port(), t),
+            new Random(3));
     final Map<String, Callee> callees = new HashMap<>();
     final Map<String, Dialled> dials = new HashMap<>();
     Instant now = Instant.parse("2026-03-02T08:00:00Z");
@@ -176,7 +182,7 @@ final class Exchange implements Accounts {
         }
     }
 
-    private void carryOut(Outcome outcome) {
+    void carryOut(Outcome outcome) {
         for (Outcome.Outgoing out : outcome.sends()) {
             Agent agent = agents.get(out.to());
             if (agent != null) {

@@ -19,6 +19,7 @@ import jordfell.core.sip.SipReading;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.registrar.Accounts;
 import jordfell.lab.registrar.Outcome;
+import jordfell.lab.watching.Messages;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -34,7 +35,8 @@ class TortureTest {
     private static final Pattern HEX = Pattern.compile("\\{HEX ([0-9A-F]{2})}");
     private static final Map<String, String> TABLE = new TreeMap<>();
 
-    private final SipServer server = new SipServer(new OneDomain(), (node, t) -> Exchange.NODE, new Random(1));
+    private final SipServer server =
+            new SipServer(new OneDomain(), who -> Messages.Count.NONE, (node, t) -> Exchange.NODE, new Random(1));
 
     /** A message of the RFC. */
     record Tortured(String name, String expected, String what, String text) {

@@ -16,6 +16,7 @@ import jordfell.lab.calls.SipServer;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.registrar.Accounts.Account;
 import jordfell.lab.registrar.RegistrarEvent.BindingMoved;
+import jordfell.lab.watching.Messages;
 import org.junit.jupiter.api.BeforeEach;
 
 /** A registrar with two users, and a phone that speaks with it. */
@@ -59,6 +60,7 @@ public abstract class RegistrarFixture {
                         return dials.getOrDefault(from + " " + dialled, new Dialled.Inside(dialled));
                     }
                 },
+                who -> Messages.Count.NONE,
                 (node, transport) -> NODE,
                 new Random(1));
         registrar = server.registrar();

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.sip.DigestAlgorithm;
@@ -49,7 +51,11 @@ class OutsideAgentsTest {
         }
     }
 
-    private List<Change> bindings() {
+    /** Read once the world has done all that it was given. */
+    private List<Change> bindings() throws InterruptedException {
+        CountDownLatch done = new CountDownLatch(1);
+        world.timeline.post(done::countDown);
+        assertThat(done.await(10, TimeUnit.SECONDS)).isTrue();
         return world.strays.stream()
                 .filter(BindingChanged.class::isInstance)
                 .map(seen -> ((BindingChanged) seen).change())

@@ -192,7 +192,9 @@ class SipPortsTest {
         send(register(1, "").replace("Content-Length: 0", "Content-Length: 500"));
         send("REGISTER sip:voice.tarnholm.example SIP/2.0\r\nVia: cut off in the");
         send(register(2, "").replace("To: <sip:2416@voice.tarnholm.example>\r\n", ""));
-        assertThat(receive()).startsWith("SIP/2.0 400 Bad Request");
+        for (int refused = 0; refused < 3; refused++) {
+            assertThat(receive()).startsWith("SIP/2.0 400 Bad Request");
+        }
         send(register(3, ""));
         assertThat(receive()).startsWith("SIP/2.0 401");
         assertThat(world.world.counters().broken.get()).isEqualTo(52);

@@ -15,8 +15,10 @@ import jordfell.core.settings.ResolvedSettings;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.device.Assembled;
 import jordfell.server.device.FactsAssembler;
+import jordfell.server.records.DiversionStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.GroupStore;
 import jordfell.server.records.PersonStore;
 import org.springframework.stereotype.Component;
 
@@ -28,6 +30,8 @@ class RecordedGround {
     private final PersonStore people;
     private final RingerList ringers;
     private final FactsAssembler assembler;
+    private final DiversionStore kept;
+    private final GroupStore groups;
     private final DialPlans plans;
 
     RecordedGround(
@@ -35,11 +39,15 @@ class RecordedGround {
             PersonStore people,
             RingerList ringers,
             FactsAssembler assembler,
+            DiversionStore kept,
+            GroupStore groups,
             DialPlans plans) {
         this.extensions = extensions;
         this.people = people;
         this.ringers = ringers;
         this.assembler = assembler;
+        this.kept = kept;
+        this.groups = groups;
         this.plans = plans;
     }
 
@@ -69,6 +77,7 @@ class RecordedGround {
             return extensions
                     .byNumber(domainId, number)
                     .<Callee>map(extension -> line(extension, unreleased))
+                    .or(() -> groups.byNumber(domainId, number))
                     .or(() -> service(plan, number));
         }
 
@@ -118,7 +127,11 @@ class RecordedGround {
                 .filter(d -> !d.equals(Diversions.NONE))
                 .findFirst()
                 .orElse(Diversions.NONE);
-        return new Callee.Line(extension.number(), name(extension), all, diversions);
+        return new Callee.Line(
+                extension.number(),
+                name(extension),
+                all,
+                kept.of(extension.id()).with(diversions));
     }
 
     /** A phone diverts its calls itself, and only while it is there to do so. */

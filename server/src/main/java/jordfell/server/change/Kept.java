@@ -15,6 +15,7 @@ public enum Kept {
     KIT("kit"),
     DIAL_LIST("dial_list"),
     PERMISSION("permission"),
+    RING_GROUP("ring_group"),
     PERSON("person"),
     EXTENSION("extension"),
     NUMBER("did"),
@@ -51,7 +52,7 @@ public enum Kept {
         return switch (this) {
             case MODEL -> "maker || ' ' || name";
             case FAMILY, DOMAIN, SITE, TEMPLATE, KIT, DIAL_LIST, PERMISSION, PERSON -> "name";
-            case EXTENSION -> "number";
+            case EXTENSION, RING_GROUP -> "number";
             case NUMBER -> "e164";
             case DEVICE -> "label";
         };
@@ -61,7 +62,7 @@ public enum Kept {
     Optional<LayerKind> layer() {
         return switch (this) {
             case MODEL, DOMAIN, SITE, TEMPLATE, KIT, EXTENSION, DEVICE -> Optional.of(LayerKind.valueOf(name()));
-            case FAMILY, DIAL_LIST, PERMISSION, PERSON, NUMBER -> Optional.empty();
+            case FAMILY, DIAL_LIST, PERMISSION, RING_GROUP, PERSON, NUMBER -> Optional.empty();
         };
     }
 
@@ -88,9 +89,15 @@ public enum Kept {
                         said("setting_value"));
             case DIAL_LIST -> List.of(main, part("dial_row", "list_id"));
             case PERMISSION -> List.of(main, part("permission_list", "permission_id"));
+            case RING_GROUP -> List.of(main, part("ring_group_member", "group_id"));
             case SITE, KIT -> List.of(main, said("setting_value"));
             case TEMPLATE -> List.of(main, said("setting_value"), said("key_layout"));
-            case EXTENSION -> List.of(main, part("extension_password", "extension_id"), said("setting_value"));
+            case EXTENSION ->
+                List.of(
+                        main,
+                        part("extension_password", "extension_id"),
+                        part("diversion", "extension_id"),
+                        said("setting_value"));
             case DEVICE ->
                 List.of(
                         main,

@@ -10,6 +10,9 @@ public enum Subject {
     KIT,
     DIAL_LIST,
     PERMISSION,
+
+    /** Extensions that ring as one. */
+    RING_GROUP,
     PERSON,
     EXTENSION,
 

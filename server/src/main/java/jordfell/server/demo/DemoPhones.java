@@ -3,11 +3,13 @@ package jordfell.server.demo;
 import java.util.List;
 import java.util.Map;
 import jordfell.core.device.Device;
+import jordfell.core.ground.Site;
 import jordfell.core.identity.MacAddress;
 import jordfell.lab.phone.Mistyping;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.phone.SimPhone;
 import jordfell.server.lab.LabService;
+import jordfell.server.lab.PhoneAddresses;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
@@ -26,7 +28,6 @@ class DemoPhones {
     private final DeviceStore devices;
     private final ExtensionStore extensions;
     private final LabService lab;
-    private int addressesGiven;
 
     DemoPhones(DemoGround ground, ModelStore models, DeviceStore devices, ExtensionStore extensions, LabService lab) {
         this.ground = ground;
@@ -43,7 +44,7 @@ class DemoPhones {
                         MacAddress.of(mac),
                         model,
                         firmware,
-                        nextAddress(),
+                        address(ground.site(site)),
                         ground.site(site).token())
                 .powered(powered));
     }
@@ -54,12 +55,13 @@ class DemoPhones {
                 MacAddress.of(mac),
                 model,
                 "1.0",
-                nextAddress(),
+                address(ground.site(site)),
                 ground.site(site).token()));
     }
 
-    String nextAddress() {
-        return "198.51.100." + (100 + addressesGiven++);
+    /** One that is free there. */
+    String address(Site site) {
+        return PhoneAddresses.free(site, lab.addresses()).orElseThrow();
     }
 
     SimPhone phone(String label) {

@@ -240,7 +240,8 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     }
 
     /** The simulated addresses in use. */
-    List<String> addresses() {
+    /** Those of the phones that there are. */
+    public List<String> addresses() {
         return world().phones().stream().map(p -> p.state().address()).toList();
     }
 

@@ -1,13 +1,19 @@
 package jordfell.server.lab;
 
+import java.util.List;
 import java.util.Optional;
+import jordfell.core.calls.Callee;
 import jordfell.core.dialing.DialDecision;
 import jordfell.core.dialing.DialTarget;
+import jordfell.core.planning.FromOutside;
 import jordfell.lab.registrar.Accounts;
 import jordfell.lab.registrar.Dialled;
 import jordfell.server.calls.DialPlans;
+import jordfell.server.records.DiversionStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.GroupStore;
+import jordfell.server.records.SiteStore;
 import org.springframework.stereotype.Component;
 
 /** Lets the Lab's registrar know the accounts as the roster has them. */
@@ -18,17 +24,38 @@ class RosterAccounts implements Accounts {
     private final ExtensionStore extensions;
     private final RefusedAgents refused;
     private final DialPlans plans;
+    private final SiteStore sites;
+    private final DiversionStore diversions;
+    private final GroupStore groups;
 
-    RosterAccounts(DomainStore domains, ExtensionStore extensions, RefusedAgents refused, DialPlans plans) {
+    RosterAccounts(
+            DomainStore domains,
+            ExtensionStore extensions,
+            RefusedAgents refused,
+            DialPlans plans,
+            SiteStore sites,
+            DiversionStore diversions,
+            GroupStore groups) {
         this.domains = domains;
         this.extensions = extensions;
         this.refused = refused;
         this.plans = plans;
+        this.sites = sites;
+        this.diversions = diversions;
+        this.groups = groups;
     }
 
     @Override
     public boolean isRefused(String domain, String user, String host) {
         return refused.isRefused(domain, user, host);
+    }
+
+    @Override
+    public Optional<String> barred(String domain, String user, String host) {
+        return domains.idOf(domain)
+                .flatMap(id -> extensions.byNumber(id, user))
+                .filter(extension -> !extension.outside())
+                .flatMap(extension -> FromOutside.refuse(false, sites.networks(extension.domainId()), host));
     }
 
     @Override
@@ -51,6 +78,17 @@ class RosterAccounts implements Accounts {
                 .flatMap(id -> plans.decide(id, from, dialled))
                 .map(RosterAccounts::dialled)
                 .orElse(new Dialled.Inside(dialled));
+    }
+
+    /** Where phones divert calls themselves is not looked at: they do that when they are rung. */
+    @Override
+    public Optional<Callee> callee(String domain, String number) {
+        return domains.idOf(domain)
+                .flatMap(id -> extensions
+                        .byNumber(id, number)
+                        .<Callee>map(extension -> new Callee.Line(
+                                extension.number(), extension.displayName(), List.of(), diversions.of(extension.id())))
+                        .or(() -> groups.byNumber(id, number)));
     }
 
     private static Dialled dialled(DialDecision decision) {

@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
-import java.util.stream.IntStream;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.ground.Site;
@@ -32,9 +31,6 @@ class Unboxing {
             "brask-9", "Brask", "9", DeviceKind.DESK_PHONE, "brask", 2, 6, 1, 0, 32, 20, List.of("02b09a"), List.of());
 
     private static final String FIRMWARE = "2.4.1";
-
-    /** Documentation addresses (RFC 5737) for simulated phones; the low ones are registrars and the like. */
-    private static final List<String> NETWORKS = List.of("192.0.2.", "198.51.100.", "203.0.113.");
 
     private final LabService lab;
     private final SiteStore sites;
@@ -71,7 +67,7 @@ class Unboxing {
                     "/mac", "The Lab has a phone with this MAC already.", "Leave it empty to have one made up.");
         }
         lab.inWorld(world -> {
-            lab.unbox(PhoneState.unboxed(mac, model.fullName(), FIRMWARE, freeAddress(), site.token())
+            lab.unbox(PhoneState.unboxed(mac, model.fullName(), FIRMWARE, freeAddress(site), site.token())
                     .powered(true));
             return mac;
         });
@@ -85,7 +81,8 @@ class Unboxing {
                 handoffs.open(link.substring(link.indexOf('#') + 1), "127.0.0.1", "Quillon softphone/3.2");
         MacAddress mac = MacAddress.of(opened.mac());
         lab.inWorld(world -> {
-            PhoneState state = PhoneState.unboxed(mac, opened.model(), "3.2", freeAddress(), opened.site())
+            String address = freeAddress(sites.byToken(opened.site()).orElseThrow());
+            PhoneState state = PhoneState.unboxed(mac, opened.model(), "3.2", address, opened.site())
                     .powered(true);
             if (world.phone(mac).isEmpty()) {
                 lab.unbox(state);
@@ -109,15 +106,11 @@ class Unboxing {
         return ((MacReading.Valid) reading).mac();
     }
 
-    private String freeAddress() {
-        List<String> used = lab.addresses();
-        return NETWORKS.stream()
-                .flatMap(net -> IntStream.range(100, 255).mapToObj(host -> net + host))
-                .filter(address -> !used.contains(address))
-                .findFirst()
+    private String freeAddress(Site site) {
+        return PhoneAddresses.free(site, lab.addresses())
                 .orElseThrow(() -> RefusedException.field(
-                        "/",
-                        "The Lab’s network is full: it holds " + used.size() + " phones.",
-                        "Use one that is there."));
+                        "/siteId",
+                        "The Lab has no address left for a phone at " + site.name() + ".",
+                        "Use one that is there, or give the site another network."));
     }
 }

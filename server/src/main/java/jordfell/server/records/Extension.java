@@ -59,6 +59,22 @@ public record Extension(
                 version);
     }
 
+    /** The same, which may register from outside. */
+    public Extension fromOutside() {
+        return new Extension(
+                id,
+                domainId,
+                number,
+                displayName,
+                personId,
+                authUser,
+                contactLimit,
+                true,
+                permissionClass,
+                outgoing,
+                version);
+    }
+
     /** What a form or a table may write of it. */
     public ExtensionDetails.Written written() {
         return new ExtensionDetails.Written(number, displayName, authUser, contactLimit, permissionClass, outgoing);

@@ -2,7 +2,9 @@ package jordfell.server.records;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import jordfell.core.ground.Site;
+import jordfell.core.planning.Networks;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
 import jordfell.server.security.Sealer;
@@ -37,6 +39,22 @@ public class SiteStore {
 
     public List<Site> all() {
         return jdbc.list("select * from site order by domain_id, id", SITE);
+    }
+
+    /** The networks of all sites of a domain, and the addresses by which those behind a translator are seen. */
+    public List<String> networks(long domainId) {
+        return jdbc
+                .list(
+                        "select subnets, public_address from site where domain_id = ? and subnets <> ''",
+                        row -> Stream.concat(
+                                Networks.of(row.text("subnets")).stream(),
+                                Stream.of(row.text("public_address"))
+                                        .filter(Networks::isAddress)
+                                        .map(address -> address + "/32")),
+                        domainId)
+                .stream()
+                .flatMap(networks -> networks)
+                .toList();
     }
 
     public Optional<Site> find(long id) {

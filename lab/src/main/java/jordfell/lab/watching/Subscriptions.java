@@ -1,0 +1,189 @@
+package jordfell.lab.watching;
+
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.registrar.Addresses;
+import jordfell.lab.registrar.Outcome;
+import jordfell.lab.registrar.Registrar;
+import jordfell.lab.registrar.Responses;
+
+/** Takes subscriptions, and tells each subscriber what changes as long as it wants to know (RFC 6665 §4.2). */
+public final class Subscriptions {
+
+    private static final int USUAL_SECONDS = 3_600;
+    private static final int SHORTEST_SECONDS = 60;
+    private static final int LONGEST_SECONDS = 7_200;
+    private static final int MOST = 20_000;
+
+    /** A phone with all its sidecars has fewer keys. */
+    private static final int MOST_PER_AGENT = 600;
+
+    private final Registrar registrar;
+    private final LiveCalls calls;
+    private final Messages messages;
+    private final Addresses addresses;
+
+    /** Those who watch the same extension, whatever of it. */
+    private final Map<Watched, Set<Subscription>> byWatched = new HashMap<>();
+
+    /** By Call-ID and event: several may share a dialog (§4.5.2), and none here do. */
+    private final Map<String, Subscription> all = new LinkedHashMap<>();
+
+    public Subscriptions(Registrar registrar, LiveCalls calls, Messages messages, Addresses addresses) {
+        this.registrar = registrar;
+        this.calls = calls;
+        this.messages = messages;
+        this.addresses = addresses;
+    }
+
+    /**
+     * Takes a SUBSCRIBE.
+     *
+     * @param from the extension that asks, which proved itself
+     * @param watched what it asks about; empty if there is no such extension
+     */
+    public Outcome subscribe(
+            String node, SipMessage request, Endpoint source, String from, Optional<Watched> watched, Instant now) {
+        Optional<Event> event = request.first("Event").flatMap(Event::of);
+        int wanted = seconds(request);
+        if (event.isEmpty()) {
+            return reply(
+                    node, request, source, Responses.to(request, source, 489).with("Allow-Events", Event.ALL));
+        }
+        if (watched.isEmpty()) {
+            return reply(node, request, source, Responses.to(request, source, 404));
+        }
+        if (event.get().isPrivate() && !watched.get().number().equals(from)) {
+            return reply(
+                    node,
+                    request,
+                    source,
+                    Responses.to(request, source, 403)
+                            .with(
+                                    "Warning",
+                                    Responses.warning(
+                                            node, event.get().word() + " is told to the extension itself alone")));
+        }
+        if (wanted > 0 && wanted < SHORTEST_SECONDS) {
+            return reply(
+                    node,
+                    request,
+                    source,
+                    Responses.to(request, source, 423).with("Min-Expires", Integer.toString(SHORTEST_SECONDS)));
+        }
+        String key = request.first("Call-ID").orElseThrow() + " " + event.get();
+        Subscription subscription = all.get(key);
+        boolean isWithin = SipHeaders.to(request).flatMap(to -> to.param("tag")).isPresent();
+        if (subscription == null && isWithin) {
+            return reply(node, request, source, Responses.to(request, source, 481));
+        }
+        if (subscription == null && (all.size() >= MOST || ofAgent(source) >= MOST_PER_AGENT)) {
+            return reply(
+                    node, request, source, Responses.to(request, source, 503).with("Retry-After", "60"));
+        }
+        int granted = Math.min(wanted, LONGEST_SECONDS);
+        SipMessage ok = Responses.to(request, source, 200)
+                .with("Expires", Integer.toString(granted))
+                .with("Contact", "<sip:" + addresses.of(node, source.transport()) + ">");
+        if (subscription == null) {
+            String tag = SipHeaders.to(ok).flatMap(to -> to.param("tag")).orElseThrow();
+            subscription = new Subscription(
+                    watched.get(), event.get(), request.first("Call-ID").orElseThrow(), request, tag, addresses);
+            all.put(key, subscription);
+            byWatched.computeIfAbsent(watched.get(), w -> new LinkedHashSet<>()).add(subscription);
+        }
+        subscription.asked(request, source, node, now.plusSeconds(granted));
+        return reply(node, request, source, ok).and(subscription.tell(body(subscription, now), now));
+    }
+
+    /** Something that is watched has changed. */
+    public Outcome changed(Watched watched, Event event, Instant now) {
+        Outcome outcome = Outcome.NOTHING;
+        for (Subscription subscription : byWatched.getOrDefault(watched, Set.of())) {
+            if (subscription.event == event && !subscription.isOver(now)) {
+                outcome = outcome.and(tell(subscription, now));
+            }
+        }
+        return outcome;
+    }
+
+    /** Takes the answer to a NOTIFY; empty if it is none. */
+    public Optional<Outcome> response(SipMessage response, Instant now) {
+        if (!response.method().equals("NOTIFY")) {
+            return Optional.empty();
+        }
+        String id = response.first("Call-ID").orElse("");
+        for (Event event : Event.values()) {
+            Subscription subscription = all.get(id + " " + event);
+            if (subscription != null) {
+                return Optional.of(
+                        subscription.answered(response)
+                                ? subscription.tell(body(subscription, now), now)
+                                : Outcome.NOTHING);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Lets a moment pass: tells again what was lost, and that a subscription has run out. */
+    public Outcome beat(Instant now) {
+        Outcome outcome = Outcome.NOTHING;
+        for (Subscription subscription : List.copyOf(all.values())) {
+            outcome = outcome.and(
+                    subscription.runsOut(now)
+                            ? subscription.tell(body(subscription, now), now)
+                            : subscription.beat(now));
+        }
+        all.values().removeIf(subscription -> subscription.isOver(now) && forget(subscription));
+        return outcome;
+    }
+
+    private boolean forget(Subscription subscription) {
+        byWatched.computeIfPresent(subscription.watched, (who, watching) -> {
+            watching.remove(subscription);
+            return watching.isEmpty() ? null : watching;
+        });
+        return true;
+    }
+
+    private Outcome tell(Subscription subscription, Instant now) {
+        if (subscription.isTelling()) {
+            subscription.rememberToTell();
+            return Outcome.NOTHING;
+        }
+        return subscription.tell(body(subscription, now), now);
+    }
+
+    private String body(Subscription subscription, Instant now) {
+        Watched who = subscription.watched;
+        return switch (subscription.event) {
+            case DIALOG -> WatchedState.dialogs(who, calls.of(who), subscription.nextVersion());
+            case MESSAGES -> WatchedState.messages(messages.of(who), who.uri());
+            case REGISTRATION ->
+                WatchedState.registrations(
+                        who, registrar.contacts(who.domain(), who.number(), now), subscription.nextVersion(), now);
+        };
+    }
+
+    private long ofAgent(Endpoint source) {
+        return all.values().stream().filter(s -> s.isFrom(source)).count();
+    }
+
+    private static int seconds(SipMessage request) {
+        String wish = request.first("Expires").orElse("");
+        return wish.matches("[0-9]{1,10}") ? (int) Math.min(Integer.MAX_VALUE, Long.parseLong(wish)) : USUAL_SECONDS;
+    }
+
+    private static Outcome reply(String node, SipMessage request, Endpoint source, SipMessage response) {
+        return Outcome.send(node, Responses.destination(request, source), response);
+    }
+}
