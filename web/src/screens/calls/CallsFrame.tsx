@@ -6,6 +6,8 @@ import { useDomain } from '../roster/useDomain'
 
 const TABS = [
   { path: '/calls/rings', name: 'What rings' },
+  { path: '/calls/nothing', name: 'Rings nothing' },
+  { path: '/calls/groups', name: 'Groups' },
   { path: '/calls/what-if', name: 'What if' },
   { path: '/calls/lists', name: 'Dial lists' },
   { path: '/calls/permissions', name: 'Permissions' },

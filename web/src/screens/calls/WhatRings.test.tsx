@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { act, screen } from '@testing-library/react'
+import { act, fireEvent, screen } from '@testing-library/react'
 import { expect, it } from 'vitest'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { WhatRings } from './WhatRings'
@@ -103,4 +103,30 @@ it('what was said of one number is not said of the next while that is not known 
   await act(() => router.navigate('/calls/rings?number=2499'))
   expect(await screen.findByText('What rings is being loaded…')).toBeTruthy()
   expect(screen.queryByText(path.sentence, { exact: false })).toBeNull()
+})
+
+it('calls of an extension are diverted from where they are looked at', async () => {
+  const asked = serverSays({
+    'GET /api/session': { body: { login: 'x', name: 'X', role: 'TECHNICIAN' } },
+    'GET /api/ground': { body: { domains: [domain], sites: [], models: [], templates: [], kits: [] } },
+    'GET /api/calls/path': { body: path },
+    'GET /api/calls/diversions': {
+      body: { always: '', busy: '', unanswered: '2400', afterSeconds: 20, unreachable: '', version: 8 },
+    },
+    'PUT /api/calls/diversions': {
+      status: 422,
+      body: {
+        detail: 'wrong',
+        fields: [{ pointer: '/busy', reason: 'Nobody has 2499', hint: 'An extension.' }],
+      },
+    },
+  })
+  renderWithAll(<WhatRings />, '/calls/rings?number=2413')
+  fireEvent.click(await screen.findByRole('button', { name: 'Divert calls of 2413' }))
+  fireEvent.change(await screen.findByLabelText(/^When it is busy/), { target: { value: '2499' } })
+  fireEvent.click(screen.getByRole('button', { name: 'Keep the changes' }))
+  await screen.findByText(/Nobody has 2499/)
+  const put = asked.find((a) => a.what === 'PUT /api/calls/diversions')
+  expect(put?.query.get('number')).toBe('2413')
+  expect(put?.body).toMatchObject({ busy: '2499', unanswered: '2400', afterSeconds: 20, version: 8 })
 })

@@ -1,12 +1,15 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { Faded, Heading, Mono } from '../../kit/basics'
+import { useSession } from '../../api/queries'
+import { Act, Faded, Heading, Mono } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { FilterEntry } from '../../kit/FilterEntry'
 import { Shown } from '../../kit/Shown'
 import { useDomain } from '../roster/useDomain'
 import { CallsFrame } from './CallsFrame'
+import { Divert } from './Divert'
 import { useCallPath } from './queries'
 
 type Path = Schemas['CallPathView']
@@ -16,6 +19,8 @@ type Way = Schemas['CallWayView']
 /** What rings when a number is called: its call path, to its end. */
 export function WhatRings() {
   const { domainId, at, set } = useDomain()
+  const mayChange = useSession().data?.role !== 'VIEWER'
+  const [diverting, setDiverting] = useState('')
   const number = at('number')
   const path = useCallPath(domainId, number)
   return (
@@ -37,14 +42,15 @@ export function WhatRings() {
         </Empty>
       ) : (
         <Shown query={path} what="What rings">
-          {(data) => <Picture path={data} />}
+          {(data) => <Picture path={data} {...(mayChange ? { onDivert: setDiverting } : {})} />}
         </Shown>
       )}
+      {diverting && <Divert domainId={domainId} number={diverting} onClose={() => setDiverting('')} />}
     </CallsFrame>
   )
 }
 
-function Picture({ path }: { path: Path }) {
+function Picture({ path, onDivert }: { path: Path; onDivert?: (number: string) => void }) {
   return (
     <>
       <Box
@@ -75,7 +81,7 @@ function Picture({ path }: { path: Path }) {
             {path.prefix && <Faded display="block">shown as {path.prefix} before the caller</Faded>}
           </Box>
         )}
-        {path.first.number && <At stop={path.first} now />}
+        {path.first.number && <At stop={path.first} now onDivert={onDivert} />}
       </Box>
       {path.troubles.length > 0 && (
         <Box mt="20px">
@@ -92,8 +98,15 @@ function Picture({ path }: { path: Path }) {
   )
 }
 
+type AtProps = {
+  stop: Stop
+  now: boolean
+  by?: string
+  onDivert: ((number: string) => void) | undefined
+}
+
 /** A place of the call, what rings there, and where it goes on; ways that are not gone now stand back. */
-function At({ stop, now, by = '' }: { stop: Stop; now: boolean; by?: string }) {
+function At({ stop, now, by = '', onDivert }: AtProps) {
   return (
     <Box color={now ? 'ink' : 'faded'}>
       {by && <Faded fontWeight={600}>{by} → </Faded>}
@@ -107,6 +120,16 @@ function At({ stop, now, by = '' }: { stop: Stop; now: boolean; by?: string }) {
           {ENDS[stop.end]}
         </chakra.span>
       )}
+      {stop.kind === 'LINE' && onDivert && (
+        <Act
+          kind="quiet"
+          ml="10px"
+          aria-label={`Divert calls of ${stop.number}`}
+          onClick={() => onDivert(stop.number)}
+        >
+          Divert…
+        </Act>
+      )}
       {stop.ringers.length + stop.ways.length > 0 && (
         <Box borderLeft="2px solid" borderColor={now ? 'ink' : 'line'} ml="6px" pl="16px" mt="2px">
           {stop.ringers.map((r, i) => (
@@ -114,7 +137,7 @@ function At({ stop, now, by = '' }: { stop: Stop; now: boolean; by?: string }) {
           ))}
           {stop.ways.map((way, i) => (
             <Box key={i} py="5px">
-              <At stop={way.to} now={now && way.now} by={when(way)} />
+              <At stop={way.to} now={now && way.now} by={when(way)} onDivert={onDivert} />
             </Box>
           ))}
         </Box>

@@ -1,6 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
-import { client } from '../../api/client'
+import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
+
+export type DeadEnd = NonNullable<Schemas['DeadNumber']['end']>
 
 export const useDialLists = (domainId: number) =>
   useQuery({
@@ -33,4 +35,28 @@ export const useCallPath = (domainId: number, number: string) =>
     // Who is registered changes without anybody changing anything here.
     refetchInterval: 5_000,
     queryFn: () => unwrap(client.GET('/api/calls/path', { params: { query: { domainId, number } } })),
+  })
+
+export const useGroups = (domainId: number) =>
+  useQuery({
+    queryKey: ['groups', domainId],
+    enabled: domainId > 0,
+    queryFn: () => unwrap(client.GET('/api/groups', { params: { query: { domainId } } })),
+  })
+
+export const useDiversions = (domainId: number, number: string) =>
+  useQuery({
+    queryKey: ['diversions', domainId, number],
+    enabled: domainId > 0 && number !== '',
+    retry: false,
+    queryFn: () => unwrap(client.GET('/api/calls/diversions', { params: { query: { domainId, number } } })),
+  })
+
+export const useDeadNumbers = (domainId: number, end: DeadEnd | undefined) =>
+  useQuery({
+    queryKey: ['dead-numbers', domainId, end],
+    enabled: domainId > 0,
+    refetchInterval: 15_000,
+    queryFn: () =>
+      unwrap(client.GET('/api/calls/dead', { params: { query: end ? { domainId, end } : { domainId } } })),
   })

@@ -13,6 +13,16 @@ export const calls: Subject = {
       seen: ['/calls/rings', '/calls/rings?number=2413'],
     },
     {
+      path: '/calls/nothing',
+      Screen: later(() => import('./RingsNothing'), 'RingsNothing'),
+      seen: ['/calls/nothing'],
+    },
+    {
+      path: '/calls/groups/:id?',
+      Screen: later(() => import('./Groups'), 'Groups'),
+      seen: ['/calls/groups', '/calls/groups/1'],
+    },
+    {
       path: '/calls/what-if',
       Screen: later(() => import('./WhatIf'), 'WhatIf'),
       seen: ['/calls/what-if', '/calls/what-if?from=2001&dials=0555123'],

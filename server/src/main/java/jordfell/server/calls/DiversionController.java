@@ -12,15 +12,15 @@ import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Where the registrar sends calls of an extension instead. */
 @RestController
-@RequestMapping(path = "/api/extensions/{id}/diversions", produces = "application/json")
+@RequestMapping(path = "/api/calls/diversions", produces = "application/json")
 class DiversionController {
 
     /**
@@ -64,14 +64,15 @@ class DiversionController {
     }
 
     @GetMapping
-    DiversionsForm diversions(@PathVariable long id) {
-        Extension extension = get(id);
-        return DiversionsForm.of(store.of(id), extension.version());
+    DiversionsForm diversions(@RequestParam long domainId, @RequestParam String number) {
+        Extension extension = get(domainId, number);
+        return DiversionsForm.of(store.of(extension.id()), extension.version());
     }
 
     @PutMapping
-    void divert(@PathVariable long id, @RequestBody DiversionsForm form) {
-        Extension extension = get(id);
+    void divert(@RequestParam long domainId, @RequestParam String number, @RequestBody DiversionsForm form) {
+        Extension extension = get(domainId, number);
+        long id = extension.id();
         RecordedGround.Look look = ground.of(extension.domainId());
         Callee.Line line = (Callee.Line) look.callee(extension.number()).orElseThrow();
         Diversions after = Fields.good(form.wish().checked(line, look));
@@ -84,7 +85,7 @@ class DiversionController {
         });
     }
 
-    private Extension get(long id) {
-        return extensions.find(id).orElseThrow(() -> RefusedException.notFound("extension"));
+    private Extension get(long domainId, String number) {
+        return extensions.byNumber(domainId, number).orElseThrow(() -> RefusedException.notFound("extension"));
     }
 }

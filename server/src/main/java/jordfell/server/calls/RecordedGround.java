@@ -87,7 +87,7 @@ class RecordedGround {
                     .byNumber(domainId, diverting)
                     .map(Extension::permissionClass)
                     .orElse("");
-            return plan.decide(permission, target).target().flatMap(RecordedGround::passes);
+            return plan.decide(permission, target).target().flatMap(DialledTarget::leadsOutside);
         }
     }
 
@@ -98,12 +98,6 @@ class RecordedGround {
                 .flatMap(people::find)
                 .map(person -> person.name())
                 .orElse(extension.displayName());
-    }
-
-    private static Optional<Boolean> passes(DialTarget target) {
-        return target instanceof DialTarget.Outside
-                ? Optional.of(true)
-                : target instanceof DialTarget.Refused ? Optional.of(false) : Optional.empty();
     }
 
     private static Optional<Callee> service(DialPlan plan, String number) {

@@ -1,8 +1,11 @@
 package jordfell.server.demo;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.calls.Callee;
+import jordfell.core.calls.Diversions;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.dialing.DialList;
 import jordfell.core.dialing.DialTarget;
@@ -13,9 +16,11 @@ import jordfell.core.roster.Kit;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.records.DialStore;
+import jordfell.server.records.DiversionStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.GroupStore;
 import jordfell.server.records.KitStore;
 import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.roster.Extensions;
@@ -35,6 +40,8 @@ class DemoRoster {
     private final KitStore kits;
     private final OutsideNumberStore numbers;
     private final DialStore dials;
+    private final GroupStore groups;
+    private final DiversionStore diverted;
 
     DemoRoster(
             Jdbc jdbc,
@@ -45,7 +52,9 @@ class DemoRoster {
             Extensions extensions,
             KitStore kits,
             OutsideNumberStore numbers,
-            DialStore dials) {
+            DialStore dials,
+            GroupStore groups,
+            DiversionStore diverted) {
         this.jdbc = jdbc;
         this.ground = ground;
         this.domains = domains;
@@ -55,6 +64,8 @@ class DemoRoster {
         this.kits = kits;
         this.numbers = numbers;
         this.dials = dials;
+        this.groups = groups;
+        this.diverted = diverted;
     }
 
     void build() {
@@ -83,6 +94,34 @@ class DemoRoster {
             long id = extensions.make(tarnholm, old, "old " + old, Optional.empty());
             jdbc.update("update extension set made_at = dateadd(day, -70, made_at) where id = ?", id);
         }
+        whereCallsGo(tarnholm);
+    }
+
+    /** The ticket windows ring as one, and two places send on what nobody answers. */
+    private void whereCallsGo(long domain) {
+        groups.add(
+                domain,
+                new Callee.Group(
+                        "2495",
+                        "Ticket windows",
+                        false,
+                        Duration.ofSeconds(12),
+                        List.of("2413", "2414", "2415"),
+                        Optional.of("2400")));
+        divert(
+                domain,
+                "2416",
+                new Diversions(none(), Optional.of("2495"), Optional.of("2495"), Duration.ofSeconds(15), none()));
+        divert(domain, "2447", new Diversions(Optional.of("2416"), none(), none(), Diversions.USUAL, none()));
+    }
+
+    private void divert(long domain, String number, Diversions diversions) {
+        Extension extension = extensionStore.byNumber(domain, number).orElseThrow();
+        diverted.change(extension.id(), diversions, extension.version());
+    }
+
+    private static Optional<String> none() {
+        return Optional.empty();
     }
 
     /** Free numbers pass before those abroad are refused. */

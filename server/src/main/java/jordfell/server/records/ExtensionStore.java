@@ -226,12 +226,20 @@ public class ExtensionStore {
                 domainId);
     }
 
-    /** The numbers in use in a domain, asked one by one. */
+    /** The numbers in use in a domain, those of groups as well, asked one by one. */
     public NumbersInUse numbers(long domainId) {
         return new NumbersInUse() {
             @Override
             public boolean contains(String number) {
-                return byNumber(domainId, number).isPresent();
+                return jdbc.one(
+                                "select 1 i from extension where domain_id = ? and number = ?"
+                                        + " union all select 1 from ring_group where domain_id = ? and number = ? limit 1",
+                                row -> row.integer("i"),
+                                domainId,
+                                number,
+                                domainId,
+                                number)
+                        .isPresent();
             }
 
             @Override
