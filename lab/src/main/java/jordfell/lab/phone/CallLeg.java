@@ -17,7 +17,8 @@ public final class CallLeg {
         void send(Endpoint from, Endpoint to, SipMessage message);
     }
 
-    private static final Duration PATIENCE = Duration.ofSeconds(6);
+    /** How long a test call waits for an answer. */
+    public static final Duration PATIENCE = Duration.ofSeconds(6);
 
     /** How long a test call talks. */
     static final Duration BRIEFLY = Duration.ofMillis(400);
@@ -30,6 +31,7 @@ public final class CallLeg {
     private final Endpoint self;
     private final Endpoint proxy;
     private final Sender sender;
+    private final Duration patience;
     private final Duration talk;
     private final BiConsumer<Boolean, String> result;
     private boolean done;
@@ -44,8 +46,9 @@ public final class CallLeg {
             Endpoint self,
             Endpoint proxy,
             Sender sender,
+            Duration patience,
             BiConsumer<Boolean, String> result) {
-        this(timeline, token, from, target, contact, self, proxy, sender, BRIEFLY, result);
+        this(timeline, token, from, target, contact, self, proxy, sender, patience, BRIEFLY, result);
     }
 
     CallLeg(
@@ -57,6 +60,7 @@ public final class CallLeg {
             Endpoint self,
             Endpoint proxy,
             Sender sender,
+            Duration patience,
             Duration talk,
             BiConsumer<Boolean, String> result) {
         this.timeline = timeline;
@@ -67,6 +71,7 @@ public final class CallLeg {
         this.self = self;
         this.proxy = proxy;
         this.sender = sender;
+        this.patience = patience;
         this.talk = talk;
         this.result = result;
     }
@@ -77,7 +82,7 @@ public final class CallLeg {
 
     public void start() {
         sender.send(self, proxy, request("INVITE", target, "<" + target + ">", 1));
-        timeline.after(PATIENCE, () -> {
+        timeline.after(patience, () -> {
             if (!up) {
                 finish(false, "no answer");
             }

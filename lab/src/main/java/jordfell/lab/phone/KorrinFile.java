@@ -245,7 +245,8 @@ public final class KorrinFile {
                                 word(v, "find-home", "srv", "list").equals("list"),
                                 v.get("second-home"),
                                 whole(v, "home-port", 0, 65_535),
-                                whole(v, "renew-at", 50, 90))));
+                                whole(v, "renew-at", 50, 90)),
+                        new PhoneConfig.Sends(v.get("send-all"), v.get("send-late"), whole(v, "late-after", 5, 120))));
             } else if (kind(entry.getKey()).equals("key")) {
                 Map<String, String> v = entry.getValue();
                 keys.add(new PhoneConfig.Key(
@@ -253,6 +254,7 @@ public final class KorrinFile {
             }
         }
         Map<String, String> upkeep = section("upkeep");
+        Map<String, String> calls = section("calls");
         return new PhoneConfig(
                 section("identity").get("name"),
                 stations,
@@ -261,6 +263,7 @@ public final class KorrinFile {
                 keys,
                 new PhoneConfig.Upkeep(
                         upkeep.get("as"), upkeep.get("with"), section("works").get("version")),
+                new PhoneConfig.Dials(calls.get("plan"), whole(calls, "plan-pause", 1, 30), calls.get("urgent")),
                 values());
     }
 

@@ -79,6 +79,7 @@ public final class OmbrelFile {
         for (String name : List.of("clock", "calling", "panel", "cable", "books", "guard", "software")) {
             section(name);
         }
+        Map<String, String> calls = section("calling");
         return new PhoneConfig(
                 handset.get("caption"),
                 stations,
@@ -89,6 +90,7 @@ public final class OmbrelFile {
                         service.get("user"),
                         service.get("pass"),
                         section("software").get("version")),
+                new PhoneConfig.Dials(calls.get("plan"), whole(calls.get("pause"), 1, 30, ""), calls.get("urgent")),
                 values);
     }
 
@@ -117,7 +119,12 @@ public final class OmbrelFile {
                         attributes.get("kind"),
                         attributes.get("target"),
                         attributes.get("text")));
-            case "messages", "divert", "conduct" -> {}
+            case "divert" -> {
+                PhoneConfig.Sends sends = new PhoneConfig.Sends(
+                        attributes.get("all"), attributes.get("late"), whole(attributes.get("after"), 5, 120, where));
+                stations.add(stations.remove(stations.size() - 1).sending(sends));
+            }
+            case "messages", "conduct" -> {}
             default -> {
                 if (once.put(name, attributes) != null) {
                     throw new UnreadableFile(where + "second <" + name + ">");

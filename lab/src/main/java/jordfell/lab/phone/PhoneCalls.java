@@ -20,6 +20,7 @@ final class PhoneCalls {
     private final PhoneEnvironment world;
     private final Map<String, CallLeg> legs = new HashMap<>();
     private final Map<String, RungCall> rung = new HashMap<>();
+    private boolean takesCalls = true;
 
     PhoneCalls(SimPhone phone, PhoneEnvironment world) {
         this.phone = phone;
@@ -29,6 +30,11 @@ final class PhoneCalls {
     boolean isUp() {
         return legs.values().stream().anyMatch(CallLeg::isUp)
                 || rung.values().stream().anyMatch(RungCall::isUp);
+    }
+
+    /** Whether somebody is there who takes calls. */
+    void staffed(boolean isStaffed) {
+        takesCalls = isStaffed;
     }
 
     /** The phone goes off: nobody is told. */
@@ -50,6 +56,7 @@ final class PhoneCalls {
                 line.self(),
                 line.registrar().orElseThrow(),
                 phone::send,
+                CallLeg.PATIENCE,
                 talk,
                 result);
         legs.values().removeIf(CallLeg::isOver);
@@ -60,7 +67,9 @@ final class PhoneCalls {
     /** A message to this line that is not about its registration. */
     void receive(LineClient line, Endpoint from, SipMessage message) {
         CallLeg leg = legs.get(message.first("Call-ID").orElse(""));
-        if (leg != null) {
+        // A phone that calls its own other line is on both sides of the call.
+        boolean isOfLeg = message.isResponse() || message.method().equals("BYE") && ofCall(message).isEmpty();
+        if (leg != null && isOfLeg) {
             leg.receive(message, from);
         } else if (!message.isResponse()) {
             answer(line, from, message);
@@ -100,6 +109,7 @@ final class PhoneCalls {
 
     private void ring(LineClient line, Endpoint from, SipMessage invite) {
         rung.values().removeIf(RungCall::isOver);
+        PhoneConfig.Sends sends = line.station().sends();
         RungCall call = new RungCall(
                 world.timeline(),
                 invite,
@@ -107,8 +117,23 @@ final class PhoneCalls {
                 phone.contact(line),
                 response -> phone.send(line.self(), Responses.destination(invite, from), response));
         rung.put(invite.first("Call-ID").orElse(""), call);
+        if (!sends.always().isEmpty()) {
+            call.sendOn(target(line, sends.always()));
+            return;
+        }
         call.ring();
-        world.timeline().after(RINGING, call::takeOff);
+        if (takesCalls) {
+            world.timeline().after(RINGING, call::takeOff);
+        } else if (!sends.unanswered().isEmpty()) {
+            world.timeline()
+                    .after(
+                            Duration.ofSeconds(sends.afterSeconds()),
+                            () -> call.sendOn(target(line, sends.unanswered())));
+        }
+    }
+
+    private static String target(LineClient line, String number) {
+        return "<sip:" + number + "@" + line.station().home() + ">";
     }
 
     private void reply(LineClient line, Endpoint from, SipMessage request, int status) {

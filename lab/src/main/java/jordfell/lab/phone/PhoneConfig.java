@@ -17,12 +17,35 @@ public record PhoneConfig(
         int tryAgain,
         List<Key> keys,
         Upkeep upkeep,
+        Dials dials,
         Map<String, String> values) {
 
     public PhoneConfig {
         stations = List.copyOf(stations);
         keys = List.copyOf(keys);
         values = Map.copyOf(values);
+    }
+
+    /** One that sends whatever is dialled. */
+    PhoneConfig(
+            String name,
+            List<Station> stations,
+            int askEvery,
+            int tryAgain,
+            List<Key> keys,
+            Upkeep upkeep,
+            Map<String, String> values) {
+        this(name, stations, askEvery, tryAgain, keys, upkeep, Dials.WHATEVER, values);
+    }
+
+    /**
+     * What it makes of keys that are pressed.
+     *
+     * @param map its digit map; empty for none
+     * @param emergency numbers that it sends at once, with commas between them
+     */
+    public record Dials(String map, int timerSeconds, String emergency) {
+        static final Dials WHATEVER = new Dials("", 4, "");
     }
 
     /** One line of the phone. */
@@ -34,11 +57,29 @@ public record PhoneConfig(
             String home,
             int lease,
             int ownPort,
-            Manner manner) {
+            Manner manner,
+            Sends sends) {
+
+        Station(
+                int position,
+                String number,
+                String authUser,
+                String password,
+                String home,
+                int lease,
+                int ownPort,
+                Manner manner) {
+            this(position, number, authUser, password, home, lease, ownPort, manner, Sends.NOWHERE);
+        }
 
         /** The same with a password that somebody typed. */
         Station withPassword(String typed) {
-            return new Station(position, number, authUser, typed, home, lease, ownPort, manner);
+            return new Station(position, number, authUser, typed, home, lease, ownPort, manner, sends);
+        }
+
+        /** The same, sending calls on. */
+        Station sending(Sends to) {
+            return new Station(position, number, authUser, password, home, lease, ownPort, manner, to);
         }
 
         @Override
@@ -56,6 +97,15 @@ public record PhoneConfig(
      */
     public record Manner(boolean byList, String backup, int port, int refreshPercent) {
         static final Manner USUAL = new Manner(false, "", 0, 80);
+    }
+
+    /**
+     * Where a line sends its calls on by itself; empty for nowhere.
+     *
+     * @param afterSeconds how long it rings before {@code unanswered}
+     */
+    public record Sends(String always, String unanswered, int afterSeconds) {
+        static final Sends NOWHERE = new Sends("", "", 0);
     }
 
     /** A programmable key. */

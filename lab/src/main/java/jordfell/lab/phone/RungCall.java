@@ -79,6 +79,14 @@ final class RungCall {
         }
     }
 
+    /** It does not ring here any more: the call is to go there (§21.3.3). */
+    void sendOn(String target) {
+        if (state == State.RINGING) {
+            state = State.OVER;
+            send.accept(Responses.to(invite, from, 302).with("Contact", target));
+        }
+    }
+
     void ended() {
         state = State.OVER;
     }

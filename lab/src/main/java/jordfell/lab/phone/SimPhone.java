@@ -160,6 +160,12 @@ public final class SimPhone {
         return lines.firstRegistered().map(l -> l.station().number());
     }
 
+    /** Somebody dials on it, key by key. */
+    public void dial(String keys, BiConsumer<Boolean, String> result) {
+        PhoneConfig.Dials dials = files.config().map(PhoneConfig::dials).orElse(PhoneConfig.Dials.WHATEVER);
+        new PhoneKeypad(dials, world.timeline()).dial(keys, this::call, result);
+    }
+
     /** Calls a user and talks for so long; false if no line is registered. */
     public boolean talk(String user, Duration talk) {
         return call(user, talk, (worked, answer) -> {});
@@ -167,6 +173,11 @@ public final class SimPhone {
 
     public boolean inCall() {
         return state.powered() && calls.isUp();
+    }
+
+    /** Whether somebody is there who takes calls. */
+    public void staffed(boolean isStaffed) {
+        calls.staffed(isStaffed);
     }
 
     private boolean call(String user, Duration talk, BiConsumer<Boolean, String> result) {

@@ -25,7 +25,7 @@ public final class TessaroFile {
         List<PhoneConfig.Station> stations = new ArrayList<>();
         for (JsonFile socket : file.in("sockets").each()) {
             socket.exactly("socket", "line", "caption", "proof", "registrar", "divert", "hidden", "mailbox");
-            socket.in("divert").exactly("all", "busy", "none", "after");
+            JsonFile divert = socket.in("divert").exactly("all", "busy", "none", "after");
             JsonFile proof = socket.in("proof").exactly("as", "secret");
             JsonFile registrar = socket.in("registrar")
                     .exactly(
@@ -43,8 +43,10 @@ public final class TessaroFile {
                             registrar.text("find").equals("list"),
                             registrar.text("spare"),
                             registrar.whole("door", 0, 65_535),
-                            registrar.whole("renew", 50, 90))));
+                            registrar.whole("renew", 50, 90)),
+                    new PhoneConfig.Sends(divert.text("all"), divert.text("none"), divert.whole("after", 5, 120))));
         }
+        JsonFile calls = file.in("calls");
         return new PhoneConfig(
                 unit.text("caption"),
                 stations,
@@ -55,6 +57,7 @@ public final class TessaroFile {
                         care.text("user"),
                         care.text("secret"),
                         file.in("software").text("version")),
+                new PhoneConfig.Dials(calls.text("map"), calls.whole("wait", 1, 30), calls.text("urgent")),
                 file.flat());
     }
 }

@@ -220,6 +220,11 @@ public final class LabWorld {
         return testCalls.dial(mac, number, result);
     }
 
+    /** Somebody of the Lab calls a number and waits until it is answered or over; how it went is told in words. */
+    public void ring(String domain, String number, BiConsumer<Boolean, String> result) {
+        testCalls.ring(domain, number, result);
+    }
+
     /** The numbers that were called outside, the newest last. */
     public List<String> calledOutside() {
         return testCalls.calledOutside();

@@ -1,5 +1,6 @@
 package jordfell.lab.world;
 
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
@@ -44,8 +45,8 @@ final class TestCaller {
         network.attach(ADDRESS, this::receive);
     }
 
-    /** Calls an extension by way of a registrar node. */
-    void call(String domain, String number, Endpoint node, BiConsumer<Boolean, String> result) {
+    /** Calls a number by way of a registrar node, and waits so long for an answer. */
+    void call(String domain, String number, Endpoint node, Duration patience, BiConsumer<Boolean, String> result) {
         String token = Long.toHexString(random.nextLong());
         CallLeg leg = new CallLeg(
                 timeline,
@@ -56,6 +57,7 @@ final class TestCaller {
                 ADDRESS,
                 node,
                 this::send,
+                patience,
                 (worked, detail) -> {
                     calls.remove("call-" + token);
                     result.accept(worked, detail);

@@ -12,12 +12,16 @@ import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.SipAddress;
 import jordfell.lab.calls.SipServer;
 import jordfell.lab.net.Network;
+import jordfell.lab.phone.CallLeg;
 import jordfell.lab.phone.SimPhone;
 import jordfell.lab.registrar.Registrar;
 import jordfell.lab.time.Timeline;
 
 /** Test calls in both directions, and calls to the test number by phones that are none of the Lab's. */
 final class TestCalls {
+
+    /** Longer than any phone or registrar lets it ring before it sends it on. */
+    private static final Duration PATIENT = Duration.ofSeconds(200);
 
     private static final Duration LONG_CALL = Duration.ofMinutes(10);
 
@@ -85,8 +89,13 @@ final class TestCalls {
         if (phone == null || phone.registeredNumber().isEmpty()) {
             return false;
         }
-        phone.call(number, result);
+        phone.dial(number, result);
         return true;
+    }
+
+    /** Calls a number as nobody's phone, and waits as long as it rings. */
+    void ring(String domain, String number, BiConsumer<Boolean, String> result) {
+        testCaller.call(domain, number, nodes.of(domain), PATIENT, result);
     }
 
     /** The numbers that were called outside, the newest last. */
@@ -107,7 +116,7 @@ final class TestCalls {
     }
 
     private void callIn(MacAddress mac, String domain, String number, Runnable done) {
-        testCaller.call(domain, number, nodes.of(domain), (worked, detail) -> {
+        testCaller.call(domain, number, nodes.of(domain), CallLeg.PATIENCE, (worked, detail) -> {
             tested(mac, domain, number, false, worked, detail);
             done.run();
         });

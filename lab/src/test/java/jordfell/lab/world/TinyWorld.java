@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import jordfell.core.calls.Callee;
+import jordfell.core.calls.Diversions;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.diagnosis.CaseOf;
@@ -73,6 +75,12 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
     /** What challenges ask for. */
     public List<DigestAlgorithm> algorithms = List.of(DigestAlgorithm.SHA_256, DigestAlgorithm.MD5);
 
+    /** Where the registrar sends calls instead. */
+    public final Map<String, Diversions> diversions = new HashMap<>();
+
+    /** What else is set. */
+    public Map<String, String> more = Map.of();
+
     public String registrar = DOMAIN;
     private Optional<DeviceFacts.ReleaseFacts> released = Optional.empty();
     private String file = "";
@@ -91,14 +99,7 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
 
     /** Makes the phone's configuration out of the present records and offers it. */
     public void release() {
-        List<Layer> layers = List.of(Layer.of(
-                LayerKind.SITE,
-                "Pier",
-                Map.of(
-                        SettingsCatalogue.REGISTRAR, registrar,
-                        SettingsCatalogue.TIME_SERVER, "192.0.2.123",
-                        SettingsCatalogue.EXPIRY, "120",
-                        SettingsCatalogue.RETRY, "10")));
+        List<Layer> layers = List.of(Layer.of(LayerKind.SITE, "Pier", settings()));
         List<Station> stations = new ArrayList<>();
         List<DeviceFacts.SentLine> sent = new ArrayList<>();
         for (Account account : accounts.values()) {
@@ -122,6 +123,15 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                 .render(new DeviceConfig(
                         "Ticket window 4", "", stations, SettingsResolver.resolve(Scope.DEVICE, layers), List.of()));
         released = Optional.of(new DeviceFacts.ReleaseFacts(1, Revision.of(file), timeline.now(), "Lena Ravn", sent));
+    }
+
+    private Map<String, String> settings() {
+        Map<String, String> settings = new HashMap<>(more);
+        settings.put(SettingsCatalogue.REGISTRAR, registrar);
+        settings.put(SettingsCatalogue.TIME_SERVER, "192.0.2.123");
+        settings.put(SettingsCatalogue.EXPIRY, "120");
+        settings.put(SettingsCatalogue.RETRY, "10");
+        return settings;
     }
 
     /** The next request is answered in full, whatever the phone has. */
@@ -219,6 +229,13 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
         public boolean proves(String ofDomain, SipSeen.Request register) {
             return false;
         }
+    }
+
+    @Override
+    public Optional<Callee> callee(String name, String number) {
+        return find(name, number)
+                .map(account ->
+                        new Callee.Line(number, number, List.of(), diversions.getOrDefault(number, Diversions.NONE)));
     }
 
     @Override
