@@ -68,7 +68,8 @@ final class PhoneCalls {
     void receive(LineClient line, Endpoint from, SipMessage message) {
         CallLeg leg = legs.get(message.first("Call-ID").orElse(""));
         // A phone that calls its own other line is on both sides of the call.
-        boolean isOfLeg = message.isResponse() || message.method().equals("BYE") && ofCall(message).isEmpty();
+        boolean isOfLeg = message.isResponse()
+                || message.method().equals("BYE") && ofCall(message).isEmpty();
         if (leg != null && isOfLeg) {
             leg.receive(message, from);
         } else if (!message.isResponse()) {

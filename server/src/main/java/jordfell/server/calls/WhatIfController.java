@@ -26,7 +26,7 @@ class WhatIfController {
     private static final int LONGEST_DIALLED = 40;
     private static final int LONGEST_EXTENSION = 7;
 
-    /** A call that nobody answers is given up before. */
+    /** Once something is sent; a call that nobody answers is given up before. */
     private static final Duration LONGEST = Duration.ofSeconds(10);
 
     /** @param from the extension that dials */
@@ -64,22 +64,20 @@ class WhatIfController {
     @PostMapping("/what-if")
     TriedView tryIt(@RequestBody DialTry wish) {
         WhatIfView what = asked(wish.domainId(), text(wish.from()), text(wish.dialled()));
-        if (what.sent().isEmpty()) {
-            return new TriedView(false, "nothing is sent to the registrar", true);
-        }
-        Rung rung = rung(what.deviceId(), what.sent());
+        String keys = text(wish.dialled()).replaceAll("[\\s-]", "");
+        Rung rung = rung(what.deviceId(), keys, LONGEST.plusSeconds(what.waitsSeconds()));
         return new TriedView(rung.worked(), rung.detail(), rung.worked() == what.passes());
     }
 
-    private Rung rung(long deviceId, String keys) {
+    private Rung rung(long deviceId, String keys, Duration patience) {
         MacAddress mac = devices.find(deviceId)
                 .flatMap(Device::mac)
                 .orElseThrow(() -> RefusedException.field(
                         "/from", "No phone has this extension.", "Bind it to a phone of the Lab first."));
         try {
-            return lab.dial(mac, keys).get(LONGEST.toSeconds(), TimeUnit.SECONDS);
+            return lab.dial(mac, keys).get(patience.toSeconds(), TimeUnit.SECONDS);
         } catch (TimeoutException e) {
-            return new Rung(false, "no answer within " + LONGEST.toSeconds() + " s");
+            return new Rung(false, "no answer within " + patience.toSeconds() + " s");
         } catch (ExecutionException e) {
             throw new IllegalStateException(e);
         } catch (InterruptedException e) {

@@ -214,6 +214,11 @@ class DialApiTest {
             pier.unbox(mac);
         }
         long dials = whatIf("2145", "2146").path("deviceId").asLong();
+        assertThat(client.put(
+                                "/api/settings/DEVICE/" + dials + "/calls.dial-timer",
+                                Map.of("value", "1", "locked", false))
+                        .status())
+                .isLessThan(300);
         pier.release(dials);
         pier.release(called);
         pier.untilRail(dials, "ppppppp");
