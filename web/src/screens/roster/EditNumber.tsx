@@ -8,7 +8,7 @@ import { Act } from '../../kit/basics'
 
 const LABELS = {
   e164: 'Number with country code',
-  extension: 'Rings extension',
+  extension: 'Rings extension or group',
   prefix: 'Prefix shown before the caller',
   note: 'Note',
 } as const

@@ -23,3 +23,7 @@ create table ring_group_member (
   number varchar(7) not null,
   primary key (group_id, position)
 );
+
+-- An outside number rings an extension or a group.
+alter table did add column group_id bigint references ring_group (id);
+create index did_by_group on did (group_id);

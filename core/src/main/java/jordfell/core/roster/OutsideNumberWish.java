@@ -25,7 +25,7 @@ public record OutsideNumberWish(
     /**
      * What is kept of it, or all that is wrong.
      *
-     * @param isExtension whether the domain has an extension of this number
+     * @param isExtension whether the domain has an extension or a group of this number
      */
     public Checked<Fit> checked(Predicate<String> isExtension) {
         FieldProblems problems = new FieldProblems();
@@ -34,7 +34,8 @@ public record OutsideNumberWish(
         String number = OutsideNumber.normalise(written);
         String rings = problems.text(extension, "extension", "extension", LONGEST_EXTENSION);
         if (!rings.isEmpty() && !isExtension.test(rings)) {
-            problems.add("extension", "There is no extension " + rings + ".", suggestion(number, isExtension));
+            problems.add(
+                    "extension", "There is no extension and no group " + rings + ".", suggestion(number, isExtension));
         }
         String before = problems.text(prefix, "prefix", "prefix", LONGEST_PREFIX);
         String words = problems.text(note, "note", "note", LONGEST_NOTE);

@@ -30,9 +30,9 @@ class OutsideNumberWishTest {
     @CsvSource(delimiter = '|', textBlock = """
             ''            | 2416 | /e164      | The number is missing                   | ''
             055 01 24 16  | 2416 | /e164      | has no country code                     | ''
-            +99955012416  | 2417 | /extension | There is no extension 2417.             | By its last digits it could ring 2416.
-            +99955019916  | 2417 | /extension | There is no extension 2417.             | By its last digits it could ring 16.
-            +99955019999  | 2417 | /extension | There is no extension 2417.             | Make it first, or leave this empty.
+            +99955012416  | 2417 | /extension | There is no extension and no group 2417. | By its last digits it could ring 2416.
+            +99955019916  | 2417 | /extension | There is no extension and no group 2417. | By its last digits it could ring 16.
+            +99955019999  | 2417 | /extension | There is no extension and no group 2417. | Make it first, or leave this empty.
             """)
     void whatIsWrongIsToldWithWhatWouldBeRight(String number, String extension, String at, String reason, String hint) {
         assertThat(((Checked.Bad<Fit>) checked(number, extension, "")).problems())

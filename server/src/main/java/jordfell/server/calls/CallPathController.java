@@ -7,7 +7,6 @@ import jordfell.core.roster.OutsideNumber;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.Extension;
-import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.records.OutsideNumberStore.Did;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -24,12 +23,10 @@ class CallPathController {
 
     private final RecordedGround ground;
     private final OutsideNumberStore outside;
-    private final ExtensionStore extensions;
 
-    CallPathController(RecordedGround ground, OutsideNumberStore outside, ExtensionStore extensions) {
+    CallPathController(RecordedGround ground, OutsideNumberStore outside) {
         this.ground = ground;
         this.outside = outside;
-        this.extensions = extensions;
     }
 
     /** @param number an outside number with its country code, or one of the domain */
@@ -53,9 +50,9 @@ class CallPathController {
                         "/number",
                         written + " is no outside number of this domain.",
                         "Add it in the Roster, or choose another domain."));
-        Optional<Extension> rings = did.extensionId().flatMap(extensions::find);
+        Optional<String> rings = outside.rung(did.rings());
         String shown = OutsideNumber.show(did.e164());
-        return rings.map(extension -> inside(shown, did.prefix(), extension.number(), domainId))
+        return rings.map(number -> inside(shown, did.prefix(), number, domainId))
                 .orElseGet(() -> CallPathView.nothing(shown, did.prefix()));
     }
 

@@ -113,7 +113,8 @@ class DeadNumbersController {
 
     private List<Outside> outside(long domainId) {
         return jdbc.list(
-                "select n.e164, coalesce(e.number, '') rings from did n left join extension e on e.id = n.extension_id"
+                "select n.e164, coalesce(e.number, g.number, '') rings from did n"
+                        + " left join extension e on e.id = n.extension_id left join ring_group g on g.id = n.group_id"
                         + " where n.domain_id = ? order by n.e164",
                 row -> new Outside(row.text("e164"), row.text("rings")),
                 domainId);

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.calls.Callee;
 import jordfell.core.calls.GroupWish;
+import jordfell.core.roster.OutsideNumber;
 import jordfell.server.answer.Made;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
@@ -11,6 +12,7 @@ import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.GroupStore;
 import jordfell.server.records.GroupStore.RingGroup;
+import jordfell.server.records.OutsideNumberStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -72,12 +74,14 @@ class GroupController {
     }
 
     private final GroupStore store;
+    private final OutsideNumberStore outside;
     private final DialPlans plans;
     private final RecordedGround ground;
     private final Acts acts;
 
-    GroupController(GroupStore store, DialPlans plans, RecordedGround ground, Acts acts) {
+    GroupController(GroupStore store, OutsideNumberStore outside, DialPlans plans, RecordedGround ground, Acts acts) {
         this.store = store;
+        this.outside = outside;
         this.plans = plans;
         this.ground = ground;
         this.acts = acts;
@@ -119,6 +123,12 @@ class GroupController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id) {
         RingGroup kept = get(id);
+        outside.ringingGroup(id).stream().findFirst().ifPresent(did -> {
+            throw RefusedException.field(
+                    "/",
+                    OutsideNumber.show(did.e164()) + " rings " + kept.group().number() + ".",
+                    "Have it ring something else first.");
+        });
         acts.act(x -> "removed group " + kept.group().number(), recording -> {
             recording.removing(Kept.RING_GROUP, List.of(id));
             store.remove(id);

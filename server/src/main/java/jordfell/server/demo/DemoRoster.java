@@ -80,7 +80,7 @@ class DemoRoster {
                     0,
                     domain,
                     OutsideNumber.normalise(row.get("number")),
-                    extensionStore.byNumber(domain, row.get("extension")).map(Extension::id),
+                    numbers.within(domain, row.get("extension")),
                     row.get("prefix"),
                     row.get("note"),
                     1));

@@ -106,8 +106,9 @@ class Exports {
                 Tables.NUMBERS,
                 jdbc.list(
                         """
-                        select n.*, coalesce(e.number, '') extension from did n
-                        left join extension e on e.id = n.extension_id where n.domain_id = ? order by n.e164""",
+                        select n.*, coalesce(e.number, g.number, '') extension from did n
+                        left join extension e on e.id = n.extension_id
+                        left join ring_group g on g.id = n.group_id where n.domain_id = ? order by n.e164""",
                         row -> List.of(row.text("e164"), row.text("extension"), row.text("prefix"), row.text("note")),
                         domainId));
     }

@@ -7,10 +7,9 @@ import jordfell.core.roster.OutsideNumberWish;
 import jordfell.server.change.Kept;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.records.Extension;
-import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.records.OutsideNumberStore.Did;
+import jordfell.server.records.OutsideNumberStore.Rings;
 import org.springframework.stereotype.Component;
 
 /** Judges rows of outside numbers. */
@@ -18,11 +17,9 @@ import org.springframework.stereotype.Component;
 class OutsideNumberRows {
 
     private final OutsideNumberStore numbers;
-    private final ExtensionStore extensions;
 
-    OutsideNumberRows(OutsideNumberStore numbers, ExtensionStore extensions) {
+    OutsideNumberRows(OutsideNumberStore numbers) {
         this.numbers = numbers;
-        this.extensions = extensions;
     }
 
     RowJudge of(Domain domain) {
@@ -45,20 +42,17 @@ class OutsideNumberRows {
         before.filter(d -> d.domainId() != domain.id()).ifPresent(d -> {
             throw RefusedException.field("/Outside number", "It belongs to another domain.", "Remove it there first.");
         });
-        Did now = before.orElse(new Did(0, domain.id(), e164, Optional.empty(), "", "", 1));
-        String rangBefore = now.extensionId()
-                .flatMap(extensions::find)
-                .map(Extension::number)
-                .orElse("");
+        Did now = before.orElse(new Did(0, domain.id(), e164, Rings.NOTHING, "", "", 1));
+        String rangBefore = numbers.rung(now.rings()).orElse("");
         OutsideNumberWish.Fit fit = Fields.good(new OutsideNumberWish(
                         row.cell("Outside number"),
                         row.cell("Extension", rangBefore),
                         row.cell("Prefix", now.prefix()),
                         row.cell("Note", now.note()))
-                .checked(number -> extensions.byNumber(domain.id(), number).isPresent()));
-        Optional<Long> rings = fit.extension()
-                .flatMap(n -> extensions.byNumber(domain.id(), n))
-                .map(Extension::id);
+                .checked(number -> !numbers.within(domain.id(), number).equals(Rings.NOTHING)));
+        Rings rings = fit.extension()
+                .map(number -> numbers.within(domain.id(), number))
+                .orElse(Rings.NOTHING);
         Did after = new Did(now.id(), domain.id(), e164, rings, fit.prefix(), fit.note(), now.version());
         return before.isEmpty()
                 ? Step.makes(row, e164, recording -> recording.made(Kept.NUMBER, numbers.add(after)))

@@ -15,20 +15,18 @@ public class OutsideNumberStore {
      *
      * @param prefix what is shown before the caller's number
      */
-    public record Did(
-            long id,
-            long domainId,
-            String e164,
-            Optional<Long> extensionId,
-            String prefix,
-            String note,
-            long version) {}
+    public record Did(long id, long domainId, String e164, Rings rings, String prefix, String note, long version) {}
+
+    /** What a number rings: an extension, a group, or neither. */
+    public record Rings(Optional<Long> extensionId, Optional<Long> groupId) {
+        public static final Rings NOTHING = new Rings(Optional.empty(), Optional.empty());
+    }
 
     private static final RowMapper<Did> DID = row -> new Did(
             row.number("id"),
             row.number("domain_id"),
             row.text("e164"),
-            row.numberIfAny("extension_id"),
+            new Rings(row.numberIfAny("extension_id"), row.numberIfAny("group_id")),
             row.text("prefix"),
             row.text("note"),
             row.number("version"));
@@ -51,12 +49,42 @@ public class OutsideNumberStore {
         return jdbc.list("select * from did where extension_id = ? order by e164", DID, extensionId);
     }
 
+    /** What a number of the domain is, for an outside number to ring; nothing if nobody has it. */
+    public Rings within(long domainId, String number) {
+        return new Rings(
+                jdbc.one(
+                        "select id from extension where domain_id = ? and number = ?",
+                        row -> row.number("id"),
+                        domainId,
+                        number),
+                jdbc.one(
+                        "select id from ring_group where domain_id = ? and number = ?",
+                        row -> row.number("id"),
+                        domainId,
+                        number));
+    }
+
+    /** The number that it rings; empty if it rings nothing. */
+    public Optional<String> rung(Rings rings) {
+        return rings.extensionId()
+                .flatMap(id -> jdbc.one("select number from extension where id = ?", row -> row.text("number"), id))
+                .or(() -> rings.groupId()
+                        .flatMap(id ->
+                                jdbc.one("select number from ring_group where id = ?", row -> row.text("number"), id)));
+    }
+
+    /** The outside numbers that ring a group. */
+    public List<Did> ringingGroup(long groupId) {
+        return jdbc.list("select * from did where group_id = ? order by e164", DID, groupId);
+    }
+
     public long add(Did did) {
         return jdbc.insert(
-                "insert into did (domain_id, e164, extension_id, prefix, note) values (?, ?, ?, ?, ?)",
+                "insert into did (domain_id, e164, extension_id, group_id, prefix, note) values (?, ?, ?, ?, ?, ?)",
                 did.domainId(),
                 did.e164(),
-                did.extensionId().orElse(null),
+                did.rings().extensionId().orElse(null),
+                did.rings().groupId().orElse(null),
                 did.prefix(),
                 did.note());
     }
@@ -65,10 +93,11 @@ public class OutsideNumberStore {
     public boolean change(Did did) {
         return jdbc.update(
                         """
-                        update did set e164 = ?, extension_id = ?, prefix = ?, note = ?, version = version + 1
+                        update did set e164 = ?, extension_id = ?, group_id = ?, prefix = ?, note = ?, version = version + 1
                         where id = ? and version = ?""",
                         did.e164(),
-                        did.extensionId().orElse(null),
+                        did.rings().extensionId().orElse(null),
+                        did.rings().groupId().orElse(null),
                         did.prefix(),
                         did.note(),
                         did.id(),

@@ -1,7 +1,6 @@
 package jordfell.server.roster;
 
 import java.util.List;
-import java.util.Optional;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.core.roster.OutsideNumberWish;
 import jordfell.server.answer.Made;
@@ -9,10 +8,9 @@ import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.records.Extension;
-import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.records.OutsideNumberStore.Did;
+import jordfell.server.records.OutsideNumberStore.Rings;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -42,13 +40,11 @@ class OutsideNumberController {
 
     private final OutsideNumberList list;
     private final OutsideNumberStore store;
-    private final ExtensionStore extensions;
     private final Acts acts;
 
-    OutsideNumberController(OutsideNumberList list, OutsideNumberStore store, ExtensionStore extensions, Acts acts) {
+    OutsideNumberController(OutsideNumberList list, OutsideNumberStore store, Acts acts) {
         this.list = list;
         this.store = store;
-        this.extensions = extensions;
         this.acts = acts;
     }
 
@@ -104,19 +100,16 @@ class OutsideNumberController {
     private Did did(long id, long domainId, NumberWish wish) {
         OutsideNumberWish.Fit fit =
                 Fields.good(new OutsideNumberWish(wish.e164(), wish.extension(), wish.prefix(), wish.note())
-                        .checked(n -> extensions.byNumber(domainId, n).isPresent()));
+                        .checked(n -> !store.within(domainId, n).equals(Rings.NOTHING)));
         refuseTaken(id, fit.e164());
-        Optional<Long> rings =
-                fit.extension().flatMap(n -> extensions.byNumber(domainId, n)).map(Extension::id);
+        Rings rings = fit.extension().map(n -> store.within(domainId, n)).orElse(Rings.NOTHING);
         return new Did(id, domainId, fit.e164(), rings, fit.prefix(), fit.note(), wish.version());
     }
 
     private void refuseTaken(long id, String number) {
         store.byNumber(number).filter(other -> other.id() != id).ifPresent(other -> {
-            String rings = other.extensionId()
-                    .flatMap(extensions::find)
-                    .map(e -> "rings " + e.number())
-                    .orElse("rings nothing");
+            String rings =
+                    store.rung(other.rings()).map(rung -> "rings " + rung).orElse("rings nothing");
             throw RefusedException.field(
                     "/e164", OutsideNumber.show(number) + " is there already; it " + rings + ".", "Change that one.");
         });

@@ -28,8 +28,8 @@ class OutsideNumberList {
     record NumberPage(List<NumberRow> rows, String next) {}
 
     private static final String SELECT = """
-            select n.*, coalesce(e.number, '') extension, coalesce(e.display_name, '') rings
-            from did n left join extension e on e.id = n.extension_id
+            select n.*, coalesce(e.number, g.number, '') extension, coalesce(e.display_name, g.name, '') rings
+            from did n left join extension e on e.id = n.extension_id left join ring_group g on g.id = n.group_id
             """;
 
     private static final RowMapper<NumberRow> ROW = row -> new NumberRow(
@@ -62,8 +62,8 @@ class OutsideNumberList {
         String text = "%" + q.toLowerCase(Locale.ROOT) + "%";
         String digits = "%" + OutsideNumber.normalise(q) + "%";
         List<NumberRow> rows = jdbc.list(SELECT + """
-                where n.domain_id = ? and n.e164 > ? and (n.e164 like ? or lower(n.note) like ? or e.number like ?
-                      or lower(e.display_name) like ? or lower(n.prefix) like ?)
+                where n.domain_id = ? and n.e164 > ? and (n.e164 like ? or lower(n.note) like ? or coalesce(e.number, g.number) like ?
+                      or lower(coalesce(e.display_name, g.name)) like ? or lower(n.prefix) like ?)
                 order by n.e164 limit ?""", ROW, domainId, last, digits, text, text, text, text, PAGE + 1);
         boolean more = rows.size() > PAGE;
         return new NumberPage(

@@ -174,6 +174,29 @@ class CallRoutesApiTest {
     }
 
     @Test
+    void anOutsideNumberRingsAGroup() {
+        extension("2134");
+        long id = client.post("/api/groups", group("2135", List.of("2134")))
+                .json()
+                .path("id")
+                .asLong();
+        Map<String, Object> wish = Map.of("domainId", pier.domainId, "e164", "+999 5509 2135", "extension", "2135");
+        assertThat(client.post("/api/outside-numbers", wish).status()).isEqualTo(201);
+        assertThat(sentence("%2B99955092135")).isEqualTo("It rings nothing: nothing is registered as 2135.");
+        assertThat(client.get("/api/outside-numbers?domainId=" + pier.domainId + "&q=Desk%202135")
+                        .json()
+                        .toString())
+                .contains("\"extension\":\"2135\"")
+                .contains("\"rings\":\"Desk 2135\"");
+        assertThat(client.delete("/api/groups/" + id).problemAt("/")).startsWith("+999 55 09 21 35 rings 2135.");
+        assertThat(client.post(
+                                "/api/outside-numbers",
+                                Map.of("domainId", pier.domainId, "e164", "+999 5509 2136", "extension", "2199"))
+                        .problemAt("/extension"))
+                .startsWith("There is no extension and no group 2199.");
+    }
+
+    @Test
     void numbersThatRingNothingAreFound() {
         extension("2129");
         JsonNode found = client.get("/api/calls/dead?domainId=" + pier.domainId + "&end=NO_DEVICE")
