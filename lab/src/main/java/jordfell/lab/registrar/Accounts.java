@@ -24,6 +24,11 @@ public interface Accounts {
         return Optional.empty();
     }
 
+    /** The PIN with which somebody hears the messages of an extension; empty if it has none. */
+    default Optional<String> pin(String domain, String number) {
+        return Optional.empty();
+    }
+
     /** Where a number goes that one of the domain’s extensions dials; inside, unless somebody says otherwise. */
     default Dialled dial(String domain, String from, String dialled) {
         return new Dialled.Inside(dialled);

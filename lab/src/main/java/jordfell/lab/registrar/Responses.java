@@ -25,6 +25,7 @@ public final class Responses {
             Map.entry(407, "Proxy Authentication Required"),
             Map.entry(408, "Request Timeout"),
             Map.entry(413, "Request Entity Too Large"),
+            Map.entry(415, "Unsupported Media Type"),
             Map.entry(416, "Unsupported URI Scheme"),
             Map.entry(420, "Bad Extension"),
             Map.entry(423, "Interval Too Brief"),

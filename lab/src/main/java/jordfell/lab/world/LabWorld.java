@@ -34,6 +34,7 @@ import jordfell.lab.registrar.Registrar;
 import jordfell.lab.registrar.RegistrarEvent;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.watching.Messages;
+import jordfell.lab.watching.Watched;
 
 /**
  * The simulated world. All that touches it runs in the timeline's order; use {@link Timeline#post} from elsewhere.
@@ -50,6 +51,7 @@ public final class LabWorld {
     private final Timeline timeline;
     private final Network network;
     private final WorldObserver observer;
+    private final Voicemail voicemail;
     private final SipServer sip;
     private final Registrar registrar;
     private StubDns dns;
@@ -74,7 +76,9 @@ public final class LabWorld {
         this.timeline = timeline;
         this.observer = observer;
         this.network = new Network(timeline, random);
-        this.sip = new SipServer(accounts, who -> Messages.Count.NONE, this::addressOf, random);
+        this.voicemail = new Voicemail(network, accounts::pin, this::messagesChanged);
+        this.sip = new SipServer(accounts, voicemail, this::addressOf, random);
+        sip.addService(Voicemail.USER, Voicemail.ADDRESS);
         this.registrar = sip.registrar();
         this.dns = new StubDns(List.of());
         this.surroundings = new PhoneEnvironment(timeline, network, configs, DNS, random);
@@ -225,6 +229,11 @@ public final class LabWorld {
         testCalls.ring(domain, number, result);
     }
 
+    /** How many messages wait for an extension. */
+    public Messages.Count messages(String domain, String number) {
+        return voicemail.of(new Watched(domain, number));
+    }
+
     /** The numbers that were called outside, the newest last. */
     public List<String> calledOutside() {
         return testCalls.calledOutside();
@@ -238,6 +247,10 @@ public final class LabWorld {
     private void beat() {
         carryOut(sip.beat(timeline.now()));
         timeline.after(SipServer.BEAT, this::beat);
+    }
+
+    private void messagesChanged(Watched who) {
+        carryOut(sip.messagesChanged(who, timeline.now()));
     }
 
     private Endpoint addressOf(String node, Transport transport) {

@@ -91,6 +91,13 @@ class RosterAccounts implements Accounts {
                         .or(() -> groups.byNumber(id, number)));
     }
 
+    @Override
+    public Optional<String> pin(String domain, String number) {
+        return domains.idOf(domain)
+                .flatMap(id -> extensions.byNumber(id, number))
+                .flatMap(extension -> extensions.pin(extension.id()));
+    }
+
     private static Dialled dialled(DialDecision decision) {
         DialTarget target = decision.target().orElse(new DialTarget.Refused("no dial list has this number"));
         if (target instanceof DialTarget.Refused refused) {
