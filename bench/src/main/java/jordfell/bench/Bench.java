@@ -41,7 +41,7 @@ public final class Bench {
         System.exit(bench.kept ? 0 : 1);
     }
 
-    /** @param part which figures: render, history, serve, import, traffic, start, or all */
+    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, or all */
     private void run(String part) throws IOException {
         boolean all = part.equals("all");
         if (all || part.equals("render")) {
@@ -49,6 +49,12 @@ public final class Bench {
         }
         if (all || part.equals("history")) {
             histories();
+        }
+        if (all || part.equals("calls")) {
+            calls();
+        }
+        if (all || part.equals("register")) {
+            registrations();
         }
         Path folder = Files.createTempDirectory("jordfell-bench");
         try {
@@ -66,6 +72,36 @@ public final class Bench {
             }
         } finally {
             FileSystemUtils.deleteRecursively(folder);
+        }
+    }
+
+    private void calls() {
+        CallBench bench = new CallBench();
+        double paths = Double.MAX_VALUE;
+        double one = Double.MAX_VALUE;
+        double digit = Double.MAX_VALUE;
+        for (int round = 0; round < ROUNDS; round++) {
+            paths = Math.min(paths, bench.all());
+            one = Math.min(one, bench.one());
+            digit = Math.min(digit, bench.digit());
+        }
+        say("call paths of 10,000 extensions and 5,000 outside numbers, against 2 s", paths, 2, 1, "s");
+        say("call path of one number, against 1 ms", one, 1, 1, "ms");
+        say("a digit over 1,000 patterns, against 0.1 ms", digit, 0.1, 1, "ms");
+    }
+
+    private void registrations() throws IOException {
+        try {
+            RegisterBench bench = new RegisterBench();
+            RegisterBench.Done echoed = bench.echoed();
+            RegisterBench.Done top = bench.registered(0);
+            say("echoes in the time of one registration", echoed.aSecond(), top.aSecond(), 1 / 0.6, "a second");
+            long pause = (long) (RegisterBench.AT_ONCE * 2e9 / top.aSecond());
+            RegisterBench.Done half = bench.registered(pause);
+            say("lost at half of that rate, against none", half.lost(), 1, 0.5, "");
+            say("99th percentile at half of that rate against its median", half.p99(), half.median(), 5, "ms");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 
