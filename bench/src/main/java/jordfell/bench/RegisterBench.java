@@ -36,6 +36,10 @@ final class RegisterBench {
 
     private static final int PORTS = 16;
     private static final int SECONDS = 5;
+
+    /** Until what is run often was compiled. */
+    private static final int WARM_UP = 10;
+
     private static final DigestChallenge FIXED = new DigestChallenge("r", "nonce", DigestAlgorithm.SHA_256, false);
 
     /**
@@ -73,7 +77,7 @@ final class RegisterBench {
                 new Random(1));
         try (SipPorts ports = SipPorts.open(0, timeline, world)) {
             timeline.goLive();
-            run(ports.port(), 0, 2);
+            run(ports.port(), 0, WARM_UP);
             return run(ports.port(), pause, SECONDS);
         } finally {
             timeline.close();
@@ -86,7 +90,7 @@ final class RegisterBench {
             Thread thread = new Thread(() -> echo(echo), "echo");
             thread.setDaemon(true);
             thread.start();
-            run(echo.getLocalPort(), 0, 2);
+            run(echo.getLocalPort(), 0, WARM_UP);
             return run(echo.getLocalPort(), 0, SECONDS);
         }
     }

@@ -61,6 +61,10 @@ final class Jordfell implements AutoCloseable {
     }
 
     /** Where the registrar listens on 127.0.0.1. */
+    <T> T bean(Class<T> type) {
+        return server.getBean(type);
+    }
+
     int sipPort() {
         return server.getBean(LabService.class).sipPort();
     }

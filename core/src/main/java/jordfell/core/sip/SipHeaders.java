@@ -40,14 +40,19 @@ public final class SipHeaders {
     private static final DateTimeFormatter DATE =
             DateTimeFormatter.ofPattern("EEE, dd MMM yyyy HH:mm:ss 'GMT'", Locale.ENGLISH);
 
+    private static final ReadBefore<Optional<SipAddress>> FROM = new ReadBefore<>(value -> address("From", value));
+    private static final ReadBefore<Optional<SipAddress>> TO = new ReadBefore<>(value -> address("To", value));
+    private static final ReadBefore<List<SipAddress>> CONTACT = new ReadBefore<>(SipHeaders::readContacts);
+    private static final ReadBefore<Optional<Via>> VIA = new ReadBefore<>(SipHeaders::readVia);
+
     private SipHeaders() {}
 
     public static Optional<SipAddress> from(SipMessage message) {
-        return address("From", message.first("From"));
+        return message.first("From").flatMap(FROM::of);
     }
 
     public static Optional<SipAddress> to(SipMessage message) {
-        return address("To", message.first("To"));
+        return message.first("To").flatMap(TO::of);
     }
 
     /** The user of the To header; empty if there is none to read. Plain ones, which nearly all are, are read without a grammar. */
@@ -62,23 +67,32 @@ public final class SipHeaders {
 
     /** All contacts; {@code *} is given as an address with the host {@code *}. */
     public static List<SipAddress> contacts(SipMessage message) {
-        List<SipAddress> found = new ArrayList<>();
-        for (String value : message.all("Contact")) {
-            String rest = value.strip();
-            if (rest.startsWith("*")) {
-                found.add(new SipAddress("", "*", 0, Map.of(), "*"));
-                rest = rest.replaceFirst("^\\*[\\s,]*", "");
-            }
-            if (!rest.isEmpty() && parse("Contact", rest) instanceof ContactList list) {
-                list.forEach(contact -> toAddress(contact).ifPresent(found::add));
-            }
+        List<String> values = message.all("Contact");
+        if (values.size() == 1) {
+            return CONTACT.of(values.get(0));
         }
-        return found;
+        return values.stream().flatMap(value -> CONTACT.of(value).stream()).toList();
+    }
+
+    private static List<SipAddress> readContacts(String value) {
+        List<SipAddress> found = new ArrayList<>();
+        String rest = value.strip();
+        if (rest.startsWith("*")) {
+            found.add(new SipAddress("", "*", 0, Map.of(), "*"));
+            rest = rest.replaceFirst("^\\*[\\s,]*", "");
+        }
+        if (!rest.isEmpty() && parse("Contact", rest) instanceof ContactList list) {
+            list.forEach(contact -> toAddress(contact).ifPresent(found::add));
+        }
+        return List.copyOf(found);
     }
 
     public static Optional<Via> topVia(SipMessage message) {
-        Optional<String> value = message.first("Via");
-        if (value.isEmpty() || !(parse("Via", value.get()) instanceof ViaList list) || list.isEmpty()) {
+        return message.first("Via").flatMap(VIA::of);
+    }
+
+    private static Optional<Via> readVia(String value) {
+        if (!(parse("Via", value) instanceof ViaList list) || list.isEmpty()) {
             return Optional.empty();
         }
         gov.nist.javax.sip.header.Via via = (gov.nist.javax.sip.header.Via) list.getFirst();
@@ -190,11 +204,11 @@ public final class SipHeaders {
 
     /** Reads a bare URI such as a Request-URI. */
     public static Optional<SipAddress> uri(String uri) {
-        return address("To", Optional.of("<" + uri + ">"));
+        return TO.of("<" + uri + ">");
     }
 
-    private static Optional<SipAddress> address(String name, Optional<String> value) {
-        return value.map(v -> parse(name, v))
+    private static Optional<SipAddress> address(String name, String value) {
+        return Optional.ofNullable(parse(name, value))
                 .filter(AddressParametersHeader.class::isInstance)
                 .flatMap(h -> toAddress((AddressParametersHeader) h));
     }
