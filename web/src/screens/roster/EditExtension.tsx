@@ -11,6 +11,7 @@ import { PermissionField } from '../calls/PermissionField'
 import { MakeHandoff } from './MakeHandoff'
 import { PasswordPart } from './PasswordPart'
 import { PinPart } from './PinPart'
+import { useSomeNumbers } from './queries'
 import { Holders } from './Stands'
 
 type Props = {
@@ -42,6 +43,7 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
   const [password, setPassword] = useState('')
   const [pin, setPin] = useState('')
   const path = { params: { path: { id: extension.id } } }
+  const numbers = useSomeNumbers(extension.domainId)
   const form = useForm({
     what: `extension ${extension.number}`,
     labels: LABELS,
@@ -90,9 +92,17 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
             form={form}
             at="outgoing"
             mono
+            list="outside-numbers"
             disabled={!mayChange}
-            help="For the registrar, in its export; in templates: extension.outgoing."
+            help="What others see: one of the domain’s outside numbers, or an extension. In templates: extension.outgoing."
           />
+          <datalist id="outside-numbers">
+            {numbers.data?.rows.map((n) => (
+              <option key={n.id} value={n.e164}>
+                {n.shown} {n.rings}
+              </option>
+            ))}
+          </datalist>
           <PermissionField form={form} domainId={extension.domainId} disabled={!mayChange} />
           <ChoiceField form={form} at="outside" options={OUTSIDE} disabled={!mayChange} />
         </>

@@ -75,3 +75,10 @@ export const useKits = (domainId: number) =>
     enabled: domainId > 0,
     queryFn: () => unwrap(client.GET('/api/kits', { params: { query: { domainId } } })),
   })
+
+/** The first outside numbers of a domain, to choose one of. */
+export const useSomeNumbers = (domainId: number) =>
+  useQuery({
+    queryKey: ['outside-numbers', 'some', domainId],
+    queryFn: () => unwrap(client.GET('/api/outside-numbers', { params: { query: { domainId } } })),
+  })

@@ -94,7 +94,8 @@ class HostileTextTest {
             new Look(
                     "an extension",
                     LONG,
-                    t -> ExtensionDetails.refuse(new ExtensionDetails.Written("2417", t, t, 1, t, t), 0)),
+                    t -> ExtensionDetails.refuse(
+                            new ExtensionDetails.Written("2417", t, t, 1, t, t), 0, number -> true)),
             new Look("plain text", 60_000, PlainText::refuseLines),
             new Look("a SIP URI", 8_000, SipHeaders::uri),
             new Look("a digest", 8_000, t -> DigestAnswer.read("Digest " + t)));

@@ -2,6 +2,7 @@ package jordfell.core.roster;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import jordfell.core.text.PlainText;
 import jordfell.core.wish.FieldProblem;
@@ -37,8 +38,9 @@ public final class ExtensionDetails {
      * All that is wrong, in the order of the fields.
      *
      * @param held on how many devices the extension is now
+     * @param isOwn whether a number is an outside number of its domain, or one of its extensions
      */
-    public static List<FieldProblem> refuse(Written w, int held) {
+    public static List<FieldProblem> refuse(Written w, int held, Predicate<String> isOwn) {
         FieldProblems problems = new FieldProblems();
         text("displayName", "name", w.displayName(), LONGEST_NAME, problems);
         if (!USER.matcher(w.authUser()).matches()) {
@@ -58,7 +60,15 @@ public final class ExtensionDetails {
                     "Take it off some first, or allow at least " + held + ".");
         }
         text("permissionClass", "permission class", w.permissionClass(), LONGEST_CLASS, problems);
-        problems.add("outgoing", refuseOutgoing(w.outgoing()), "An outside number or an extension, or nothing.");
+        Optional<String> malformed = refuseOutgoing(w.outgoing());
+        problems.add("outgoing", malformed, "An outside number or an extension, or nothing.");
+        if (malformed.isEmpty() && !w.outgoing().isEmpty() && !isOwn.test(w.outgoing())) {
+            problems.add(
+                    "outgoing",
+                    "“" + w.outgoing()
+                            + "” is no outside number of this domain and no extension: nobody could call back.",
+                    "Choose one of its outside numbers, or leave it empty.");
+        }
         return problems.all();
     }
 

@@ -58,7 +58,7 @@ final class CallWay {
             return new Step.End(403, refused.why());
         }
         if (dialled instanceof Dialled.Outside out) {
-            return service(Services.OUTSIDE_LINE, out.number());
+            return outside(out);
         }
         if (dialled instanceof Dialled.Service service) {
             return service(service.name(), keys);
@@ -95,6 +95,15 @@ final class CallWay {
             return line(line.number(), line.diversions(), now);
         }
         return callee.get() instanceof Callee.Group group ? group(group, now) : service(number, number);
+    }
+
+    private Step outside(Dialled.Outside out) {
+        String uri = "sip:" + out.number() + "@" + ground.domain();
+        return ground.services()
+                .find(Services.OUTSIDE_LINE)
+                .<Step>map(at ->
+                        new Step.Ring(List.of(new Target("", uri, at, ground.node(), out.shown())), Optional.empty()))
+                .orElse(new Step.End(404, ""));
     }
 
     private Step service(String name, String user) {

@@ -30,6 +30,11 @@ final class Onward {
         SipMessage sent = hop(invite, caller.at())
                 .withStartLine("INVITE " + target.uri() + " SIP/2.0")
                 .without("Route");
+        if (!target.shown().isEmpty()) {
+            // Who calls is said by whoever vouches for it (RFC 3325 §9.1).
+            String host = SipHeaders.from(invite).map(from -> from.host()).orElse("");
+            sent = sent.replacing("P-Asserted-Identity", "<sip:" + target.shown() + "@" + host + ">");
+        }
         sent = sent.onTop("Record-Route", theirs);
         if (!mine.equals(theirs)) {
             sent = sent.onTop("Record-Route", mine);

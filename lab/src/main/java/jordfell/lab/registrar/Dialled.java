@@ -6,8 +6,12 @@ public sealed interface Dialled {
     /** To this number of the domain. */
     record Inside(String number) implements Dialled {}
 
-    /** Out by the domain’s line, as this number. */
-    record Outside(String number) implements Dialled {}
+    /**
+     * Out by the domain’s line, as this number.
+     *
+     * @param shown the number that others see; empty for the caller’s own
+     */
+    record Outside(String number, String shown) implements Dialled {}
 
     /** To something that answers by itself, by its name. */
     record Service(String name) implements Dialled {}

@@ -234,7 +234,7 @@ public final class LabWorld {
         return voicemail.of(new Watched(domain, number));
     }
 
-    /** The numbers that were called outside, the newest last. */
+    /** The numbers that were called outside, each with the one that was shown: {@code 555123 by 2416}; the newest last. */
     public List<String> calledOutside() {
         return testCalls.calledOutside();
     }

@@ -23,7 +23,7 @@ final class OutsideLine {
 
     private final Network network;
 
-    /** The numbers that were called, the newest last. */
+    /** The numbers that were called, each with the one that was shown, the newest last. */
     private final Deque<String> called = new ArrayDeque<>();
 
     OutsideLine(Network network) {
@@ -43,7 +43,14 @@ final class OutsideLine {
         }
         SipMessage request = read.message();
         if (request.method().equals("INVITE")) {
-            SipHeaders.uri(request.requestUri()).map(SipAddress::user).ifPresent(called::addLast);
+            String shown = request.first("P-Asserted-Identity")
+                    .or(() -> request.first("From"))
+                    .flatMap(value -> SipHeaders.from(request.replacing("From", value)))
+                    .map(SipAddress::user)
+                    .orElse("");
+            SipHeaders.uri(request.requestUri())
+                    .map(uri -> uri.user() + " by " + shown)
+                    .ifPresent(called::addLast);
             if (called.size() > MOST) {
                 called.removeFirst();
             }

@@ -47,8 +47,10 @@ class DialledTest extends RegistrarFixture {
 
     @Test
     void whatGoesOutLeavesByTheLineAsItIsToBeCalled() {
-        dials.put("2416 0555123", new Dialled.Outside("555123"));
+        dials.put("2416 0555123", new Dialled.Outside("555123", "+999550124"));
         assertThat(calledAt("0555123")).isEqualTo(LINE);
+        assertThat(last.sends().get(1).message().first("P-Asserted-Identity"))
+                .hasValue("<sip:+999550124@" + DOMAIN + ">");
         assertThat(last.sends().get(1).message().requestUri()).isEqualTo("sip:555123@" + DOMAIN);
     }
 

@@ -14,6 +14,7 @@ import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.records.PersonStore;
 import jordfell.server.records.PersonStore.Person;
 import jordfell.server.roster.Extensions;
@@ -27,13 +28,20 @@ class ExtensionRows {
     private final ExtensionStore extensions;
     private final Extensions rules;
     private final DeviceStore devices;
+    private final OutsideNumberStore numbers;
     private final SecureRandom random = new SecureRandom();
 
-    ExtensionRows(PersonStore people, ExtensionStore extensions, Extensions rules, DeviceStore devices) {
+    ExtensionRows(
+            PersonStore people,
+            ExtensionStore extensions,
+            Extensions rules,
+            DeviceStore devices,
+            OutsideNumberStore numbers) {
         this.people = people;
         this.extensions = extensions;
         this.rules = rules;
         this.devices = devices;
+        this.numbers = numbers;
     }
 
     RowJudge of(Domain domain) {
@@ -91,7 +99,10 @@ class ExtensionRows {
                 row.cell("Outgoing number", now.outgoing()),
                 now.version());
         int held = before.map(e -> devices.withExtension(e.id()).size()).orElse(0);
-        RefusedException.ifAny(ExtensionDetails.refuse(after.written(), held));
+        RefusedException.ifAny(ExtensionDetails.refuse(
+                after.written(),
+                held,
+                shown -> shown.equals(now.outgoing()) || numbers.mayBeShown(domain.id(), shown)));
         if (before.isEmpty()) {
             return Step.makes(row, number, recording -> {
                 long id = extensions.add(after);

@@ -11,6 +11,7 @@ import jordfell.lab.registrar.Dialled;
 import jordfell.server.calls.DialPlans;
 import jordfell.server.records.DiversionStore;
 import jordfell.server.records.DomainStore;
+import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.GroupStore;
 import jordfell.server.records.SiteStore;
@@ -75,8 +76,7 @@ class RosterAccounts implements Accounts {
     @Override
     public Dialled dial(String domain, String from, String dialled) {
         return domains.idOf(domain)
-                .flatMap(id -> plans.decide(id, from, dialled))
-                .map(RosterAccounts::dialled)
+                .flatMap(id -> plans.decide(id, from, dialled).map(decision -> dialled(decision, shown(id, from))))
                 .orElse(new Dialled.Inside(dialled));
     }
 
@@ -98,7 +98,11 @@ class RosterAccounts implements Accounts {
                 .flatMap(extension -> extensions.pin(extension.id()));
     }
 
-    private static Dialled dialled(DialDecision decision) {
+    private String shown(long domainId, String from) {
+        return extensions.byNumber(domainId, from).map(Extension::outgoing).orElse("");
+    }
+
+    private static Dialled dialled(DialDecision decision, String shown) {
         DialTarget target = decision.target().orElse(new DialTarget.Refused("no dial list has this number"));
         if (target instanceof DialTarget.Refused refused) {
             return new Dialled.Refused(refused.why());
@@ -107,7 +111,7 @@ class RosterAccounts implements Accounts {
             return new Dialled.Service(service.name());
         }
         return target instanceof DialTarget.Outside
-                ? new Dialled.Outside(decision.number())
+                ? new Dialled.Outside(decision.number(), shown)
                 : new Dialled.Inside(decision.number());
     }
 }

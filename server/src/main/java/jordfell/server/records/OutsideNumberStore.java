@@ -2,6 +2,7 @@ package jordfell.server.records;
 
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.roster.OutsideNumber;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
 import org.springframework.stereotype.Component;
@@ -62,6 +63,14 @@ public class OutsideNumberStore {
                         row -> row.number("id"),
                         domainId,
                         number));
+    }
+
+    /** Whether those who are called may be shown this number: one of the domain’s outside numbers, or an extension. */
+    public boolean mayBeShown(long domainId, String number) {
+        return byNumber(OutsideNumber.normalise(number))
+                        .filter(did -> did.domainId() == domainId)
+                        .isPresent()
+                || within(domainId, number).extensionId().isPresent();
     }
 
     /** The number that it rings; empty if it rings nothing. */

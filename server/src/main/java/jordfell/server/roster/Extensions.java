@@ -17,6 +17,7 @@ import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.security.Audit;
 import org.springframework.stereotype.Component;
 
@@ -27,6 +28,7 @@ public class Extensions {
     private final ExtensionStore extensions;
     private final DomainStore domains;
     private final DeviceStore devices;
+    private final OutsideNumberStore numbers;
     private final Changes changes;
     private final Acts acts;
     private final Audit audit;
@@ -36,12 +38,14 @@ public class Extensions {
             ExtensionStore extensions,
             DomainStore domains,
             DeviceStore devices,
+            OutsideNumberStore numbers,
             Changes changes,
             Acts acts,
             Audit audit) {
         this.extensions = extensions;
         this.domains = domains;
         this.devices = devices;
+        this.numbers = numbers;
         this.changes = changes;
         this.acts = acts;
         this.audit = audit;
@@ -94,7 +98,9 @@ public class Extensions {
             refuseNumber(domain, after.number());
         }
         RefusedException.ifAny(ExtensionDetails.refuse(
-                after.written(), devices.withExtension(before.id()).size()));
+                after.written(),
+                devices.withExtension(before.id()).size(),
+                number -> number.equals(before.outgoing()) || numbers.mayBeShown(domain.id(), number)));
         if (after.outside() && !before.outside()) {
             refuseWeakOutside(domain, after, "/outside");
         }
