@@ -31,9 +31,13 @@ export function Lab() {
       </Flex>
       {lab.data && sip && (
         <Box mt="6px" color="faded">
-          Registrar on udp and tcp <Mono>127.0.0.1:{lab.data.sipPort}</Mono> · {sip.received} messages since
-          the start · {sip.broken} broken, {sip.tooLarge} too large, {sip.tooMany} too many, {sip.strangers}{' '}
-          of agents that proved nothing
+          Registrar on udp and tcp <Mono>127.0.0.1:{lab.data.sipPort}</Mono>, tls{' '}
+          <Mono>:{lab.data.tlsPort}</Mono> (
+          <a href="/api/lab/authority" download="jordfell-lab.pem">
+            its authority’s certificate
+          </a>
+          ) · {sip.received} messages since the start · {sip.broken} broken, {sip.tooLarge} too large,{' '}
+          {sip.tooMany} too many, {sip.strangers} of agents that proved nothing
         </Box>
       )}
       <Missing query={lab} what="The Lab" />

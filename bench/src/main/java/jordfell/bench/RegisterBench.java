@@ -24,6 +24,7 @@ import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
 import jordfell.lab.registrar.Accounts;
 import jordfell.lab.time.Timeline;
+import jordfell.lab.wire.LabAuthority;
 import jordfell.lab.wire.SipPorts;
 import jordfell.lab.world.LabWorld;
 
@@ -75,7 +76,8 @@ final class RegisterBench {
                 (request, taker) -> {},
                 (domain, device, seen) -> {},
                 new Random(1));
-        try (SipPorts ports = SipPorts.open(0, timeline, world)) {
+        try (SipPorts ports = SipPorts.open(
+                0, timeline, world, LabAuthority.make(Instant.now()).context(List.of(), Instant.now()))) {
             timeline.goLive();
             run(ports.port(), 0, WARM_UP);
             return run(ports.port(), pause, SECONDS);

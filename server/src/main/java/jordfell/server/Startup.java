@@ -133,7 +133,11 @@ class Startup {
         } else if (!lead.isEmpty()) {
             words.append("  First sign-in, shown this once: lead ").append(lead).append('\n');
         }
-        words.append("  SIP on udp and tcp 127.0.0.1:").append(lab.sipPort()).append('\n');
+        words.append("  SIP on udp and tcp 127.0.0.1:")
+                .append(lab.sipPort())
+                .append(", tls 127.0.0.1:")
+                .append(lab.tlsPort())
+                .append('\n');
         System.out.println(words);
     }
 }

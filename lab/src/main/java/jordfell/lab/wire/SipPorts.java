@@ -3,12 +3,13 @@ package jordfell.lab.wire;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
+import javax.net.ssl.SSLContext;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Transport;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.world.LabWorld;
 
-/** The registrar behind real sockets on 127.0.0.1: the same port by UDP and by TCP. */
+/** The registrar behind real sockets on 127.0.0.1: the same port by UDP and by TCP, and another by TLS. */
 public final class SipPorts implements AutoCloseable {
 
     private static final String HOST = "127.0.0.1";
@@ -19,28 +20,26 @@ public final class SipPorts implements AutoCloseable {
 
     private final UdpSipPort udp;
     private final StreamSipPort tcp;
+    private final StreamSipPort tls;
 
-    private SipPorts(UdpSipPort udp, StreamSipPort tcp) {
+    private SipPorts(UdpSipPort udp, StreamSipPort tcp, StreamSipPort tls) {
         this.udp = udp;
         this.tcp = tcp;
+        this.tls = tls;
     }
 
     /**
      * Opens the sockets.
      *
-     * @param port 0 for any free one
-     * @throws IOException when the port is taken
+     * @param port 0 for any free ones; by TLS it is the one after it (RFC 3261 §19.1.2)
+     * @throws IOException when a port is taken
      */
-    public static SipPorts open(int port, Timeline timeline, LabWorld world) throws IOException {
+    public static SipPorts open(int port, Timeline timeline, LabWorld world, SSLContext tls) throws IOException {
         SipGate gate = new SipGate(timeline, world);
         for (int left = port == 0 ? TRIES : 1; ; left--) {
             UdpSipPort udp = UdpSipPort.open(port, gate);
             try {
-                ServerSocket server =
-                        new ServerSocket(udp.port(), WAITING_CONNECTIONS, InetAddress.getLoopbackAddress());
-                SipPorts ports = new SipPorts(udp, new StreamSipPort(server, Transport.TCP, gate));
-                ports.start(world);
-                return ports;
+                return opened(udp, port == 0 ? 0 : port + 1, gate, world, tls);
             } catch (IOException e) {
                 udp.close();
                 if (left <= 1) {
@@ -50,21 +49,44 @@ public final class SipPorts implements AutoCloseable {
         }
     }
 
+    private static SipPorts opened(UdpSipPort udp, int tlsPort, SipGate gate, LabWorld world, SSLContext tls)
+            throws IOException {
+        InetAddress here = InetAddress.getLoopbackAddress();
+        ServerSocket tcp = new ServerSocket(udp.port(), WAITING_CONNECTIONS, here);
+        try {
+            ServerSocket secured = tls.getServerSocketFactory().createServerSocket(tlsPort, WAITING_CONNECTIONS, here);
+            SipPorts ports = new SipPorts(
+                    udp, new StreamSipPort(tcp, Transport.TCP, gate), new StreamSipPort(secured, Transport.TLS, gate));
+            ports.start(world);
+            return ports;
+        } catch (IOException e) {
+            tcp.close();
+            throw e;
+        }
+    }
+
     /** By UDP and by TCP. */
     public int port() {
         return udp.port();
+    }
+
+    public int tlsPort() {
+        return tls.port();
     }
 
     @Override
     public void close() throws IOException {
         udp.close();
         tcp.close();
+        tls.close();
     }
 
     private void start(LabWorld world) {
         world.routeOutside(new Endpoint(HOST, udp.port(), Transport.UDP), udp::send);
         world.routeOutside(new Endpoint(HOST, tcp.port(), Transport.TCP), tcp::send);
+        world.routeOutside(new Endpoint(HOST, tls.port(), Transport.TLS), tls::send);
         udp.start();
         tcp.start();
+        tls.start();
     }
 }

@@ -25,7 +25,7 @@ class OutsideAgentsTest {
     void open() throws Exception {
         assumeTrue(Agents.areThere(), "Debian's package sip-tester is not installed");
         world.algorithms = List.of(DigestAlgorithm.MD5); // they know no other, and look at the first challenge alone
-        ports = SipPorts.open(0, world.timeline, world.world);
+        ports = SipPorts.open(0, world.timeline, world.world, Certificates.context());
         world.timeline.goLive();
     }
 

@@ -32,7 +32,7 @@ class SipPortsTest {
 
     @BeforeEach
     void open() throws IOException {
-        port = SipPorts.open(0, world.timeline, world.world);
+        port = SipPorts.open(0, world.timeline, world.world, Certificates.context());
         world.timeline.goLive();
         client = new DatagramSocket(0, InetAddress.getLoopbackAddress());
         client.setSoTimeout(20_000);
@@ -228,7 +228,7 @@ class SipPortsTest {
 
     @Test
     void takenPortIsSaidSo() {
-        assertThatThrownBy(() -> SipPorts.open(port.port(), world.timeline, world.world))
+        assertThatThrownBy(() -> SipPorts.open(port.port(), world.timeline, world.world, Certificates.context()))
                 .isInstanceOf(IOException.class);
     }
 

@@ -26,7 +26,7 @@ class StreamSipPortTest {
 
     @BeforeEach
     void open() throws IOException {
-        ports = SipPorts.open(0, world.timeline, world.world);
+        ports = SipPorts.open(0, world.timeline, world.world, Certificates.context());
         world.timeline.goLive();
     }
 

@@ -22,15 +22,23 @@ class LabController {
 
     private final LabLook look;
     private final Unboxing unboxing;
+    private final AuthorityStore authority;
 
-    LabController(LabLook look, Unboxing unboxing) {
+    LabController(LabLook look, Unboxing unboxing, AuthorityStore authority) {
         this.look = look;
         this.unboxing = unboxing;
+        this.authority = authority;
     }
 
     @GetMapping
     LabLook.LabView lab() {
         return look.look();
+    }
+
+    /** What an agent has to trust to register by TLS. */
+    @GetMapping(path = "/authority", produces = "application/x-pem-file")
+    String authority() {
+        return authority.authority().pem();
     }
 
     /** Takes a phone out of its box and plugs it in at a site. */

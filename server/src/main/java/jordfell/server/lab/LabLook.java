@@ -35,7 +35,7 @@ class LabLook {
 
     record Counters(long received, long keepAlives, long broken, long tooLarge, long tooMany, long strangers) {}
 
-    record LabView(int sipPort, Counters sip, List<PhoneView> phones) {}
+    record LabView(int sipPort, int tlsPort, Counters sip, List<PhoneView> phones) {}
 
     private record Snapshot(PhoneState state, int lines, String screen, boolean inCall) {}
 
@@ -63,6 +63,7 @@ class LabLook {
                 .toList();
         return new LabView(
                 lab.sipPort(),
+                lab.tlsPort(),
                 new Counters(
                         c.received.get(),
                         c.keepAlives.get(),

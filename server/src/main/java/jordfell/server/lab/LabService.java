@@ -12,7 +12,9 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.roster.RegistrarNode;
 import jordfell.lab.phone.ConfigSource;
 import jordfell.lab.phone.HttpConfigSource;
 import jordfell.lab.phone.PhoneState;
@@ -54,6 +56,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     private final ObservationLog log;
     private final Provisioning provisioning;
     private final LabPhoneStore phones;
+    private final AuthorityStore authority;
     private final Changes changes;
     private final JordfellProperties properties;
     private @Nullable LabWorld world;
@@ -70,6 +73,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
             ObservationLog log,
             Provisioning provisioning,
             LabPhoneStore phones,
+            AuthorityStore authority,
             Changes changes,
             JordfellProperties properties) {
         this.timeline = timeline;
@@ -79,6 +83,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
         this.log = log;
         this.provisioning = provisioning;
         this.phones = phones;
+        this.authority = authority;
         this.changes = changes;
         this.properties = properties;
     }
@@ -101,8 +106,24 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     /** Lets the world run on the wall clock, its phones on HTTP and its registrar on a real socket. */
     public void goLive(int httpPort) throws IOException {
         source = new HttpConfigSource(URI.create("http://127.0.0.1:" + httpPort + "/p/"));
-        sipPort = SipPorts.open(properties.sipPort(), timeline, world());
+        sipPort = SipPorts.open(
+                properties.sipPort(), timeline, world(), authority.authority().context(names(), timeline.now()));
         timeline.goLive();
+    }
+
+    /** Those for which agents look when they check its certificate. */
+    private List<String> names() {
+        return domains.all().stream()
+                .flatMap(domain -> Stream.concat(
+                        Stream.of(domain.name()), domain.nodes().stream().map(RegistrarNode::host)))
+                .filter(name -> name.matches("[A-Za-z0-9.-]{1,253}"))
+                .distinct()
+                .toList();
+    }
+
+    /** By TLS. */
+    public int tlsPort() {
+        return sipPort == null ? 0 : sipPort.tlsPort();
     }
 
     public int sipPort() {

@@ -197,6 +197,39 @@ class CallRoutesApiTest {
     }
 
     @Test
+    void othersSeeANumberOfTheDomainOrNone() {
+        extension("2137");
+        long id = pier.extensionId("2137");
+        client.post("/api/outside-numbers", Map.of("domainId", pier.domainId, "e164", "+999 5509 2137"));
+        assertThat(shown(id, "+999 5500 0001").problemAt("/outgoing"))
+                .startsWith("“+999 5500 0001” is no outside number of this domain and no extension");
+        for (String known : List.of("+999 55 09 21 37", "0099955092137", "2137", "")) {
+            assertThat(shown(id, known).status()).as(known).isLessThan(300);
+        }
+    }
+
+    private Answer shown(long id, String outgoing) {
+        JsonNode now = client.get("/api/extensions/" + id).json();
+        return client.put(
+                "/api/extensions/" + id,
+                Map.of(
+                        "number",
+                        "2137",
+                        "displayName",
+                        "Desk",
+                        "authUser",
+                        "2137-a",
+                        "contactLimit",
+                        2,
+                        "outside",
+                        false,
+                        "outgoing",
+                        outgoing,
+                        "version",
+                        now.path("version").asLong()));
+    }
+
+    @Test
     void numbersThatRingNothingAreFound() {
         extension("2129");
         JsonNode found = client.get("/api/calls/dead?domainId=" + pier.domainId + "&end=NO_DEVICE")
