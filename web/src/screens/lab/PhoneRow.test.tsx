@@ -19,6 +19,7 @@ const phone = {
   label: 'Ticket window 1',
   rail: 'ppppppppp',
   inCall: false,
+  staffed: true,
   saved: '',
 }
 
@@ -41,6 +42,8 @@ const act = () => fireEvent.click(screen.getByRole('button', { name: 'Do it' }))
 it.each([
   ['CLOCK', 'PUT', 'clock', { ahead: -3600 }],
   ['CLOCK_RIGHT', 'PUT', 'clock', { ahead: 0 }],
+  ['AWAY', 'PUT', 'staffed', { on: false }],
+  ['BACK', 'PUT', 'staffed', { on: true }],
   ['CROSS', 'POST', 'cross', undefined],
   ['RESTART', 'POST', 'restart', undefined],
   ['CALL', 'POST', 'call', undefined],

@@ -21,6 +21,8 @@ const FAULTS: [string, string][] = [
   ['ANOTHER', 'types some other password'],
   ['RESTART', 'switches it off and on'],
   ['CALL', 'calls somebody and stays on the line'],
+  ['AWAY', 'goes away and takes no call'],
+  ['BACK', 'comes back and takes calls'],
   ['CLOCK', 'sets its clock back an hour'],
   ['CLOCK_RIGHT', 'sets its clock right'],
   ['CLAIM', 'types a claim code'],
@@ -53,6 +55,7 @@ export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
       <td>
         {phone.screen}
         {phone.inCall && <chakra.b> · in a call</chakra.b>}
+        {!phone.staffed && <Faded> · nobody takes calls</Faded>}
         {phone.typedByHand && <Faded> · typed by hand</Faded>}
         {phone.saved && (
           <chakra.details fontSize="12px">
@@ -132,6 +135,10 @@ function Fault({ phone }: { phone: Phone }) {
             body: { ahead: fault === 'CLOCK' ? -3600 : 0 },
           }),
         )
+      if (fault === 'AWAY' || fault === 'BACK')
+        return unwrap(
+          client.PUT('/api/lab/phones/{mac}/staffed', { ...path, body: { on: fault === 'BACK' } }),
+        )
       if (fault === 'RESTART') return unwrap(client.POST('/api/lab/phones/{mac}/restart', path))
       return unwrap(
         client.POST('/api/lab/phones/{mac}/mistype', { ...path, body: { way: fault as Way, line, keep } }),
@@ -139,7 +146,9 @@ function Fault({ phone }: { phone: Phone }) {
     },
     () => setFault(''),
   )
-  const typed = !['', 'CROSS', 'RESTART', 'CLAIM', 'CALL', 'CLOCK', 'CLOCK_RIGHT'].includes(fault)
+  const typed = !['', 'CROSS', 'RESTART', 'CLAIM', 'CALL', 'CLOCK', 'CLOCK_RIGHT', 'AWAY', 'BACK'].includes(
+    fault,
+  )
   return (
     <>
       <Flex gap="6px" align="center">

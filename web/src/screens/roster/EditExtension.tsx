@@ -1,5 +1,6 @@
 import { Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
@@ -109,6 +110,11 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
       }
     >
       <Holders extension={extension} />
+      <chakra.span color="fjord" fontWeight={600} mt="6px" display="block">
+        <Link to={`/calls/rings?domain=${extension.domainId}&number=${extension.number}`}>
+          What rings when it is called, and where its calls go
+        </Link>
+      </chakra.span>
       {mayChange && <PasswordPart extension={extension} typed={password} onType={setPassword} />}
       {mayChange && <PinPart extension={extension} typed={pin} onType={setPin} />}
       {handing && <MakeHandoff extension={extension} onClose={() => setHanding(false)} />}

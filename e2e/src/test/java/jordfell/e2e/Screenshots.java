@@ -21,7 +21,6 @@ class Screenshots {
     void takeAll() {
         try (Jordfell jordfell = new Jordfell(true)) {
             Page door = jordfell.window(1280, 800, ColorScheme.LIGHT);
-            shoot(door, "sign-in");
             Page page = Jordfell.signIn(door, "lena", "lantern-harbour-41");
             // The phones that were switched on a minute ago refresh for the first time.
             page.waitForTimeout(2_000);
@@ -35,6 +34,7 @@ class Screenshots {
             shootAt(jordfell, page, "/settings/sites/4", "sites");
             shootAt(jordfell, page, "/settings/models/korrin-k24", "models");
             shootAt(jordfell, page, "/calls/what-if?from=2413&dials=0+00+999+123", "what-if");
+            shootAt(jordfell, page, "/calls/rings?number=%2B99955012416", "what-rings");
             shootAt(jordfell, page, "/templates", "templates");
             shootAt(jordfell, page, "/templates/keys/3", "keys");
             shootAt(jordfell, page, "/lab", "lab");

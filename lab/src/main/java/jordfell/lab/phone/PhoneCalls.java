@@ -32,9 +32,12 @@ final class PhoneCalls {
                 || rung.values().stream().anyMatch(RungCall::isUp);
     }
 
-    /** Whether somebody is there who takes calls. */
     void staffed(boolean isStaffed) {
         takesCalls = isStaffed;
+    }
+
+    boolean isStaffed() {
+        return takesCalls;
     }
 
     /** The phone goes off: nobody is told. */

@@ -175,9 +175,13 @@ public final class SimPhone {
         return state.powered() && calls.isUp();
     }
 
-    /** Whether somebody is there who takes calls. */
+    /** From now on somebody is there who takes calls, or nobody is. */
     public void staffed(boolean isStaffed) {
         calls.staffed(isStaffed);
+    }
+
+    public boolean isStaffed() {
+        return calls.isStaffed();
     }
 
     private boolean call(String user, Duration talk, BiConsumer<Boolean, String> result) {

@@ -31,13 +31,14 @@ class LabLook {
             String label,
             String rail,
             boolean inCall,
+            boolean staffed,
             String saved) {}
 
     record Counters(long received, long keepAlives, long broken, long tooLarge, long tooMany, long strangers) {}
 
     record LabView(int sipPort, int tlsPort, Counters sip, List<PhoneView> phones) {}
 
-    private record Snapshot(PhoneState state, int lines, String screen, boolean inCall) {}
+    private record Snapshot(PhoneState state, int lines, String screen, boolean inCall, boolean staffed) {}
 
     private final LabService lab;
     private final DeviceStore devices;
@@ -55,7 +56,7 @@ class LabLook {
         SipCounters c = lab.world().counters();
         List<PhoneView> phones = lab
                 .inWorld(world -> world.phones().stream()
-                        .map(p -> new Snapshot(p.state(), p.lineCount(), p.screen(), p.inCall()))
+                        .map(p -> new Snapshot(p.state(), p.lineCount(), p.screen(), p.inCall(), p.isStaffed()))
                         .toList())
                 .stream()
                 .map(this::view)
@@ -91,6 +92,7 @@ class LabLook {
                 device.map(Device::label).orElse("not enrolled"),
                 device.map(d -> rails.rail(d.id())).orElse(""),
                 phone.inCall(),
+                phone.staffed(),
                 state.model().equals(Unboxing.UNSUPPORTED.fullName()) ? BraskFile.SAVED : "");
     }
 }

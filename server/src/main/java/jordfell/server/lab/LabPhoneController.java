@@ -53,6 +53,12 @@ class LabPhoneController {
         act(mac, phone -> phone.cable(wish.on()));
     }
 
+    /** Whether somebody is there who takes calls; without, they ring until they go on elsewhere. */
+    @PutMapping("/staffed")
+    void staffed(@PathVariable String mac, @RequestBody Switch wish) {
+        act(mac, phone -> phone.staffed(wish.on()));
+    }
+
     /** Somebody sets the clock of the phone, rightly or wrongly. */
     @PutMapping("/clock")
     void clock(@PathVariable String mac, @RequestBody ClockWish wish) {

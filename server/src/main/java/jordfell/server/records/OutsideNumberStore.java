@@ -65,6 +65,21 @@ public class OutsideNumberStore {
                         number));
     }
 
+    /**
+     * A number that somebody can call from elsewhere.
+     *
+     * @param rings the number of the domain that it rings; empty for none
+     */
+    public record Called(String e164, String rings) {}
+
+    /** All of a domain, by number. */
+    public List<Called> called(long domainId) {
+        return jdbc.list("""
+                select n.e164, coalesce(e.number, g.number, '') rings from did n
+                left join extension e on e.id = n.extension_id left join ring_group g on g.id = n.group_id
+                where n.domain_id = ? order by n.e164""", row -> new Called(row.text("e164"), row.text("rings")), domainId);
+    }
+
     /** Whether those who are called may be shown this number: one of the domain’s outside numbers, or an extension. */
     public boolean mayBeShown(long domainId, String number) {
         return byNumber(OutsideNumber.normalise(number))

@@ -79,6 +79,25 @@ class LabApiTest {
     }
 
     @Test
+    void whoGoesAwayTakesNoCallsUntilTheyComeBack() {
+        String mac = "02-4B-7A-08-00-22";
+        pier.unbox(mac);
+        for (boolean there : new boolean[] {false, true}) {
+            pier.client().put("/api/lab/phones/" + mac + "/staffed", Map.of("on", there));
+            RunningServer.until(
+                    "it is so",
+                    () -> pier.client()
+                            .get("/api/lab")
+                            .json()
+                            .path("phones")
+                            .toString()
+                            .replaceFirst("(?s).*" + mac, "")
+                            .replaceFirst("}.*", "")
+                            .contains("\"staffed\":" + there));
+        }
+    }
+
+    @Test
     void clockThatSomebodySetsWrongIsToldOnTheSheetAndNotOnceItIsRight() {
         String mac = "02-4B-7A-08-00-21";
         long device = pier.enrolled(mac, "Clock desk", "2118", "");
