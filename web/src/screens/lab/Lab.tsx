@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react'
+import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useLab, useSession } from '../../api/queries'
 import { Act, Faded, Grid, Mono, Title } from '../../kit/basics'
@@ -33,9 +33,14 @@ export function Lab() {
         <Box mt="6px" color="faded">
           Registrar on udp and tcp <Mono>127.0.0.1:{lab.data.sipPort}</Mono>, tls{' '}
           <Mono>:{lab.data.tlsPort}</Mono> (
-          <a href="/api/lab/authority" download="jordfell-lab.pem">
+          <chakra.a
+            href="/api/lab/authority"
+            download="jordfell-lab.pem"
+            color="fjord"
+            textDecoration="underline"
+          >
             its authority’s certificate
-          </a>
+          </chakra.a>
           ) · {sip.received} messages since the start · {sip.broken} broken, {sip.tooLarge} too large,{' '}
           {sip.tooMany} too many, {sip.strangers} of agents that proved nothing
         </Box>

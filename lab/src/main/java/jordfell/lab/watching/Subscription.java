@@ -60,6 +60,11 @@ final class Subscription {
                 .orElse("sip:" + source);
     }
 
+    /** Whether whoever asks is the one who asked first: the same From, tag and all. */
+    boolean isBy(SipMessage subscribe) {
+        return subscribe.first("From").filter(asked::equals).isPresent();
+    }
+
     boolean isFrom(Endpoint source) {
         return at.equals(source);
     }

@@ -83,7 +83,8 @@ public final class Subscriptions {
         String key = request.first("Call-ID").orElseThrow() + " " + event.get();
         Subscription subscription = all.get(key);
         boolean isWithin = SipHeaders.to(request).flatMap(to -> to.param("tag")).isPresent();
-        if (subscription == null && isWithin) {
+        boolean isAnothers = subscription != null && !subscription.isBy(request);
+        if (subscription == null && isWithin || isAnothers) {
             return reply(node, request, source, Responses.to(request, source, 481));
         }
         if (subscription == null && (all.size() >= MOST || ofAgent(source) >= MOST_PER_AGENT)) {

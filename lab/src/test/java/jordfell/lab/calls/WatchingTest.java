@@ -189,6 +189,20 @@ class WatchingTest {
     }
 
     @Test
+    void nobodyTakesASubscriptionOfSomebodyElse() {
+        SipMessage first = subscribe("2003", "message-summary", "600");
+        SipMessage ok = lamp.next("SIP/2.0 200");
+        told();
+        ann.send(first.withStartLine("SUBSCRIBE sip:192.0.2.20:5060 SIP/2.0")
+                .replacing("From", "<sip:2001@voice.example>;tag=mine")
+                .replacing("To", ok.first("To").orElseThrow().replace("2003", "2001"))
+                .replacing("Via", "SIP/2.0/UDP 10.1.1.1:7000;rport;branch=z9hG4bKanother")
+                .replacing("CSeq", "2 SUBSCRIBE"));
+        ann.next("SIP/2.0 481");
+        assertThat(ann.inbox).isEmpty();
+    }
+
+    @Test
     void whatIsNotAnsweredIsToldAgainAndThenNoMore() {
         subscribe("2002", "dialog", "600");
         lamp.next("SIP/2.0 200");
