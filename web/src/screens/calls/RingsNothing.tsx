@@ -36,6 +36,10 @@ export function RingsNothing() {
                   ))}
               </Choice>
             </Flex>
+            <Faded display="block" mb="8px">
+              By who is registered, and where the registrar sends calls. What a phone diverts itself is looked
+              at under <i>What rings</i>.
+            </Faded>
             {data.numbers.length === 0 ? (
               <Empty title={data.looked === 0 ? 'No number yet' : 'Every number rings something'}>
                 Outside numbers, extensions and groups that reach no device and nothing that answers would

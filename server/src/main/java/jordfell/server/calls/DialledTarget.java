@@ -1,12 +1,22 @@
 package jordfell.server.calls;
 
 import java.util.Optional;
+import jordfell.core.calls.Callee;
+import jordfell.core.dialing.DialPlan;
 import jordfell.core.dialing.DialTarget;
 
-/** What a decision about a dialled number means for a call that is sent on to it. */
+/** What a domain’s dial plan means for a call that is sent on to a number. */
 final class DialledTarget {
 
     private DialledTarget() {}
+
+    /** The service that answers under this number; empty if none does. */
+    static Optional<Callee> service(DialPlan plan, String number) {
+        return plan.decide("", number)
+                .target()
+                .filter(DialTarget.Service.class::isInstance)
+                .map(target -> new Callee.Service(number, ((DialTarget.Service) target).name()));
+    }
 
     /** Whether it goes outside: true if it may, false if it may not; empty if it is a number inside. */
     static Optional<Boolean> leadsOutside(DialTarget target) {

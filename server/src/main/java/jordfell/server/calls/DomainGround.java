@@ -10,7 +10,6 @@ import jordfell.core.calls.Callee;
 import jordfell.core.calls.Diversions;
 import jordfell.core.calls.Ringer;
 import jordfell.core.dialing.DialPlan;
-import jordfell.core.dialing.DialTarget;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.records.DiversionStore;
 import jordfell.server.records.GroupStore;
@@ -73,7 +72,7 @@ class DomainGround {
         @Override
         public Optional<Callee> callee(String number) {
             Callee known = callees.get(number);
-            return known != null ? Optional.of(known) : service(number);
+            return known != null ? Optional.of(known) : DialledTarget.service(plan, number);
         }
 
         @Override
@@ -81,13 +80,6 @@ class DomainGround {
             return plan.decide(permissions.getOrDefault(diverting, ""), target)
                     .target()
                     .flatMap(DialledTarget::leadsOutside);
-        }
-
-        private Optional<Callee> service(String number) {
-            return plan.decide("", number)
-                    .target()
-                    .filter(DialTarget.Service.class::isInstance)
-                    .map(target -> new Callee.Service(number, ((DialTarget.Service) target).name()));
         }
     }
 }

@@ -10,7 +10,6 @@ import jordfell.core.calls.Callee;
 import jordfell.core.calls.Diversions;
 import jordfell.core.calls.Ringer;
 import jordfell.core.dialing.DialPlan;
-import jordfell.core.dialing.DialTarget;
 import jordfell.core.settings.ResolvedSettings;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.device.Assembled;
@@ -78,7 +77,7 @@ class RecordedGround {
                     .byNumber(domainId, number)
                     .<Callee>map(extension -> line(extension, unreleased))
                     .or(() -> groups.byNumber(domainId, number))
-                    .or(() -> service(plan, number));
+                    .or(() -> DialledTarget.service(plan, number));
         }
 
         @Override
@@ -98,13 +97,6 @@ class RecordedGround {
                 .flatMap(people::find)
                 .map(person -> person.name())
                 .orElse(extension.displayName());
-    }
-
-    private static Optional<Callee> service(DialPlan plan, String number) {
-        return plan.decide("", number)
-                .target()
-                .filter(DialTarget.Service.class::isInstance)
-                .map(target -> new Callee.Service(number, ((DialTarget.Service) target).name()));
     }
 
     private Callee.Line line(Extension extension, Set<String> unreleased) {
