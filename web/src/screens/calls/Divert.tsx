@@ -5,6 +5,7 @@ import { TextField, WholeField } from '../../form/fields'
 import { FormDialog } from '../../form/FormDialog'
 import { useForm } from '../../form/useForm'
 import { Faded } from '../../kit/basics'
+import { Missing } from '../../kit/Shown'
 import { useDiversions } from './queries'
 
 type Props = { domainId: number; number: string; onClose: () => void }
@@ -12,7 +13,11 @@ type Props = { domainId: number; number: string; onClose: () => void }
 /** Where the registrar sends calls of an extension instead. */
 export function Divert(props: Props) {
   const known = useDiversions(props.domainId, props.number)
-  return known.data ? <Dialog {...props} known={known.data} /> : null
+  return known.data ? (
+    <Dialog {...props} known={known.data} />
+  ) : (
+    <Missing query={known} what={`Where calls of ${props.number} go`} />
+  )
 }
 
 const LABELS = {

@@ -65,3 +65,10 @@ it('that all ring something is said, and that there are none', async () => {
   await screen.findByText('Every number rings something')
   expect(screen.getByText('0 of 40 numbers ring nothing now.')).toBeTruthy()
 })
+
+it('none for one reason is not told as none at all', async () => {
+  say(dead({ numbers: [] }))
+  renderWithAll(<RingsNothing />, '/calls/nothing?end=LOOP')
+  await screen.findByText('None for this reason')
+  expect(screen.queryByText('Every number rings something')).toBeNull()
+})

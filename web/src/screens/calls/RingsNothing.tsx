@@ -41,7 +41,7 @@ export function RingsNothing() {
               at under <i>What rings</i>.
             </Faded>
             {data.numbers.length === 0 ? (
-              <Empty title={data.looked === 0 ? 'No number yet' : 'Every number rings something'}>
+              <Empty title={emptyTitle(data)}>
                 Outside numbers, extensions and groups that reach no device and nothing that answers would
                 stand here, each with why.
               </Empty>
@@ -100,6 +100,12 @@ function Numbers({ data, domainId }: { data: Schemas['DeadNumbers']; domainId: n
       )}
     </>
   )
+}
+
+/** Nothing to list for one reason is not nothing to list. */
+function emptyTitle({ looked, dead }: Schemas['DeadNumbers']) {
+  if (looked === 0) return 'No number yet'
+  return dead === 0 ? 'Every number rings something' : 'None for this reason'
 }
 
 function counted({ looked, dead, unassigned }: Schemas['DeadNumbers']) {

@@ -130,3 +130,15 @@ it('calls of an extension are diverted from where they are looked at', async () 
   expect(put?.query.get('number')).toBe('2413')
   expect(put?.body).toMatchObject({ busy: '2499', unanswered: '2400', afterSeconds: 20, version: 8 })
 })
+
+it('that it is not known where calls go is said', async () => {
+  serverSays({
+    'GET /api/session': { body: { login: 'x', name: 'X', role: 'TECHNICIAN' } },
+    'GET /api/ground': { body: { domains: [domain], sites: [], models: [], templates: [], kits: [] } },
+    'GET /api/calls/path': { body: path },
+    'GET /api/calls/diversions': { status: 503, body: { detail: 'The database can’t be read.' } },
+  })
+  renderWithAll(<WhatRings />, '/calls/rings?number=2413')
+  fireEvent.click(await screen.findByRole('button', { name: 'Divert calls of 2413' }))
+  await screen.findByText(/Where calls of 2413 go/)
+})
