@@ -173,6 +173,6 @@ it('nothing before, nothing said', () => {
 })
 
 it('evidence that was let go is told with its date', () => {
-  renderWithAll(<Seen seen={[]} letGo="2026-11-12T00:00:00Z" />)
-  expect(screen.getByText(/Evidence before 12 Nov 2026 was let go/)).toBeTruthy()
+  renderWithAll(<Seen seen={[]} letGo={{ until: '2026-11-12T00:00:00Z', episodes: 412 }} />)
+  expect(screen.getByText(/Evidence before 12 Nov 2026 was let go \(412 entries\)/)).toBeTruthy()
 })

@@ -135,7 +135,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
       )}
       <MatchSheets sheets={device.match} />
       <Before past={device.past} several={device.lines.length > 1} />
-      <Seen seen={device.seen} letGo={device.letGoUntil} />
+      <Seen seen={device.seen} letGo={device.letGo} />
       {mayChange && <LifeActs device={device} />}
       {editing === 'card' && <CredentialsCard device={device} onClose={() => setEditing(undefined)} />}
       {editing === 'lines' && <EditLines device={device} onClose={() => setEditing(undefined)} />}

@@ -23,9 +23,9 @@ const Line = chakra('button', {
 
 /**
  * What was seen of the device, newest first; a message opens to its bytes.
- * @param letGo evidence from before this is kept no more; empty if there is none such
+ * @param letGo evidence that is kept no more; empty if there is none such
  */
-export function Seen({ seen, letGo }: { seen: Schemas['SeenView'][]; letGo?: string | null }) {
+export function Seen({ seen, letGo }: { seen: Schemas['SeenView'][]; letGo?: Schemas['LetGo'] | null }) {
   const [all, setAll] = useState(false)
   const [open, setOpen] = useState<string | undefined>()
   return (
@@ -80,7 +80,8 @@ export function Seen({ seen, letGo }: { seen: Schemas['SeenView'][]; letGo?: str
       })}
       {letGo && (
         <Faded display="block" mt="6px">
-          Evidence before {day(letGo)} was let go; what it came to is kept.
+          Evidence before {day(letGo.until)} was let go ({letGo.episodes}{' '}
+          {letGo.episodes === 1 ? 'entry' : 'entries'}); what it came to is kept.
         </Faded>
       )}
     </Box>

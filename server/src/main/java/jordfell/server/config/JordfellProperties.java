@@ -32,4 +32,20 @@ public record JordfellProperties(
         @DefaultValue("90") int undoDays,
         @DefaultValue("14") int evidenceDays,
         @DefaultValue("20000") int evidenceMb,
-        @DefaultValue("64") int leastRoomMb) {}
+        @DefaultValue("64") int leastRoomMb) {
+
+    /** @throws CannotStartException for a time or a size that would lose what is to be kept, or keep it without end */
+    public JordfellProperties {
+        within("jordfell.evidence-days", evidenceDays, 1, 3_650, "days");
+        within("jordfell.evidence-mb", evidenceMb, 10, 1_000_000, "MB");
+        within("jordfell.cleared-days", clearedDays, 1, 3_650, "days");
+        within("jordfell.undo-days", undoDays, 1, 3_650, "days");
+    }
+
+    private static void within(String setting, int value, int least, int most, String unit) {
+        if (value < least || value > most) {
+            throw new CannotStartException(
+                    "The setting %s is %d: it takes %d to %d %s.".formatted(setting, value, least, most, unit));
+        }
+    }
+}

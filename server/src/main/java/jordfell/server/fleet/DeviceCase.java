@@ -36,7 +36,7 @@ class DeviceCase {
      * @param macMaker whose block its MAC lies in; empty if nobody's on record
      * @param findings open ones, the first explaining most
      * @param past findings that are over
-     * @param letGoUntil evidence from before this is kept no more
+     * @param letGo evidence that is kept no more
      * @param leftAlone numbers that somebody typed into it and that are to stay so
      */
     record Opened(
@@ -46,7 +46,7 @@ class DeviceCase {
             List<Finding> findings,
             List<FindingStore.Past> past,
             List<Episode> episodes,
-            Optional<Instant> letGoUntil,
+            Optional<HistoryStore.LetGo> letGo,
             Set<String> leftAlone) {}
 
     private final FactsAssembler facts;
@@ -99,7 +99,7 @@ class DeviceCase {
                     present.lives().stream().map(FindingLife::finding).toList(),
                     findings.past(deviceId),
                     seen,
-                    store.letGoUntil(deviceId),
+                    store.whatWasLetGo(deviceId),
                     leftLines.of(deviceId));
         });
     }

@@ -26,6 +26,7 @@ import jordfell.core.path.StopReport;
 import jordfell.core.path.StopState;
 import jordfell.core.planning.Networks;
 import jordfell.server.history.FindingStore;
+import jordfell.server.history.HistoryStore;
 import org.jspecify.annotations.Nullable;
 
 /** One device with everything its sheet shows. */
@@ -69,7 +70,7 @@ record DeviceSheet(
         WhereView where,
         List<MatchSheet> match,
         List<SeenView> seen,
-        @Nullable Instant letGoUntil) {
+        HistoryStore.@Nullable LetGo letGo) {
 
     record StopView(
             Stop stop,
@@ -209,7 +210,7 @@ record DeviceSheet(
                 where(opened),
                 MatchSheet.of(opened.device()),
                 newestFirst(SeenView.of(opened.episodes(), facts)),
-                opened.letGoUntil().orElse(null));
+                opened.letGo().orElse(null));
     }
 
     private static List<LineView> lines(DeviceCase.Opened opened) {

@@ -13,6 +13,14 @@ import org.springframework.stereotype.Component;
 @Component
 public class HistoryStore {
 
+    /**
+     * Evidence that is kept no more.
+     *
+     * @param until when the newest of it was seen
+     * @param episodes how many
+     */
+    public record LetGo(Instant until, int episodes) {}
+
     private static final int LONGEST_SENTENCE = 1_000;
 
     private final Jdbc jdbc;
@@ -40,16 +48,12 @@ public class HistoryStore {
                 .findFirst();
     }
 
-    /** Until when evidence of a device was let go. */
-    public Optional<Instant> letGoUntil(long device) {
-        return jdbc
-                .list(
-                        "select let_go_until from history where device_id = ?",
-                        row -> row.timeIfAny("let_go_until"),
-                        device)
-                .stream()
-                .flatMap(Optional::stream)
-                .findFirst();
+    /** What of a device's evidence was let go; empty if all of it is there. */
+    public Optional<LetGo> whatWasLetGo(long device) {
+        return jdbc.one(
+                "select let_go_until, let_go from history where device_id = ? and let_go_until is not null",
+                row -> new LetGo(row.time("let_go_until"), row.integer("let_go")),
+                device);
     }
 
     /** So many more episodes of a device were let go; what they came to goes into this point. */

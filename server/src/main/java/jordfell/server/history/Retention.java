@@ -7,7 +7,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.atomic.AtomicLong;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.ObservationOrder;
 import jordfell.core.history.Point;
@@ -29,6 +28,10 @@ class Retention {
 
     private static final Logger log = LoggerFactory.getLogger(Retention.class);
     private static final int AT_ONCE = 2_000;
+    private static final int SAMPLE = 1_000;
+
+    /** What a row takes besides its data, its two indices too; bytes. */
+    private static final int ROW = 200;
 
     /** Not pinned by a finding: from a little before it was told until a little after. */
     private static final String UNPINNED = """
@@ -50,7 +53,6 @@ class Retention {
     private final InstantSource clock;
     private final Duration age;
     private final long bytes;
-    private final AtomicLong letGo = new AtomicLong();
 
     Retention(
             Jdbc jdbc,
@@ -68,11 +70,6 @@ class Retention {
         this.bytes = properties.evidenceMb() * 1_000_000L;
     }
 
-    /** Episodes that were let go since the start. */
-    long letGo() {
-        return letGo.get();
-    }
-
     @Scheduled(initialDelayString = "PT10M", fixedDelayString = "PT1H")
     void tidy() {
         if (!watch.mayWrite()) {
@@ -86,7 +83,7 @@ class Retention {
         }
     }
 
-    /** How many episodes there are too many, taken from what one takes on average. */
+    /** How many episodes there are too many, taken from what one takes on average: the newest begin small, and grow. */
     private long surplus() {
         long rows = jdbc.one("select count(*) n from episode", row -> row.number("n"))
                 .orElse(0L);
@@ -94,8 +91,9 @@ class Retention {
             return 0;
         }
         double each = jdbc.one(
-                        "select avg(cast(octet_length(data) as double)) + 200 a from"
-                                + " (select data from episode order by id desc limit 1000)",
+                        "select avg(cast(octet_length(data) as double)) + " + ROW + " a from"
+                                + " ((select data from episode order by id desc limit " + SAMPLE + ") union all"
+                                + " (select data from episode order by id limit " + SAMPLE + "))",
                         row -> (double) row.number("a"))
                 .orElse(0.0);
         return each == 0 ? 0 : Math.max(0, rows - (long) (bytes / each));
@@ -108,7 +106,6 @@ class Retention {
             int limit = Math.min(AT_ONCE, most - gone);
             int some = jdbc.inTransaction(() -> letSomeGo(moment, limit));
             gone += some;
-            letGo.addAndGet(some);
             if (some < limit) {
                 break;
             }
