@@ -32,7 +32,20 @@ final class Lapsed implements Rule {
         LineStatus line = lapsed.get();
         return signOfLife(device, line)
                 .map(sign -> List.of(alive(device, line, sign)))
-                .orElseGet(() -> line.takenBack() ? List.of() : List.of(silent(device, line)));
+                .orElseGet(() -> line.takenBack() ? List.of() : quiet(device, line));
+    }
+
+    /** Nothing was seen since: that says something of its power once a look of it was missed, and not before. */
+    private static List<Finding> quiet(CaseOf device, LineStatus line) {
+        boolean triesAgain =
+                line.triesAgainBy().filter(t -> t.isAfter(device.now())).isPresent();
+        if (triesAgain && device.path().condition() == Condition.SILENT) {
+            return List.of();
+        }
+        boolean missed = line.showsItselfBy(device.facts(), device.reached())
+                .filter(t -> !t.isAfter(device.now()))
+                .isPresent();
+        return List.of(missed ? silent(device, line) : notHeardSince(device, line));
     }
 
     /** The first line whose registration ended, of a device that is held for it or silent. */
@@ -83,18 +96,39 @@ final class Lapsed implements Rule {
 
     private static Finding silent(CaseOf device, LineStatus line) {
         String site = device.facts().site();
-        return Finding.likely(
-                        Cause.LAPSED,
-                        "It was registered, and then fell silent.",
-                        "Its lamps, or whether it fetches its configuration at its next look.")
+        return Finding.likely(Cause.LAPSED, "It was registered, and then fell silent.", "Its lamps.")
                 .variant(site)
                 .line(line.position())
                 .brief("silent")
                 .detail("Extension " + line.number() + " last spoke to " + node(line)
-                        + "; its registration ran out without a refresh, and nothing else was seen of it since.")
+                        + "; its registration ran out without a refresh, its next look for its configuration did not come, and nothing"
+                        + " else was seen of it since.")
+                .since(line.endedAt().orElse(device.now()))
+                .shownBy("registration of " + line.number() + " ended", "no look for its configuration since")
+                .remedies(Remedy.advice("Check its power and network cable at " + site + "."));
+    }
+
+    private static Finding notHeardSince(CaseOf device, LineStatus line) {
+        String site = device.facts().site();
+        boolean looks = line.showsItselfBy(device.facts(), device.reached()).isPresent();
+        return Finding.possible(
+                        Cause.LAPSED,
+                        "It was registered, and nothing was seen of it since that ended.",
+                        looks
+                                ? "Its next look for its configuration: it looks every "
+                                        + device.facts().checkEvery().toSeconds() + " s."
+                                : "Its lamps.")
+                .variant(site + ", not heard since")
+                .line(line.position())
+                .brief("not heard since")
+                .detail("The registration of " + line.number() + " with " + node(line) + " ran out without a refresh. "
+                        + (looks
+                                ? "No look of it for its configuration was due since."
+                                : "It looks for no configuration by which it could be told whether it is on."))
                 .since(line.endedAt().orElse(device.now()))
                 .shownBy("registration of " + line.number() + " ended")
-                .remedies(Remedy.advice("Check its power and network cable at " + site + "."));
+                .remedies(Remedy.advice("See whether other phones at " + site
+                        + " are registered; if they are, check its power and network cable."));
     }
 
     static String node(LineStatus line) {

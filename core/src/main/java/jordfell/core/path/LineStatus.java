@@ -5,6 +5,7 @@ import java.util.Optional;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.milestone.Heard;
 import jordfell.core.milestone.LineMilestones;
+import jordfell.core.milestone.Milestones;
 import jordfell.core.milestone.Ping;
 import jordfell.core.milestone.Refusal;
 
@@ -63,6 +64,24 @@ public record LineStatus(int position, String number, LineMilestones reached) {
     /** When its registration ended, or will. */
     public Optional<Instant> endedAt() {
         return binding().map(b -> b.change().live() ? b.expiresAt() : b.at());
+    }
+
+    /**
+     * By when a device that lives on would have shown itself once this line's registration ended: at its next look for its
+     * configuration. Empty for one that looks for none, as far as was seen.
+     */
+    public Optional<Instant> showsItselfBy(DeviceFacts facts, Milestones reached) {
+        return endedAt()
+                .flatMap(end -> reached.fetches()
+                        .taken()
+                        .map(t -> t.newest().at().plus(facts.checkEvery()))
+                        .filter(look -> !facts.byHand())
+                        .map(look -> (look.isAfter(end) ? look : end).plus(Journey.USUAL_STEP)));
+    }
+
+    /** Until when it is no wonder that nothing was seen since the registration ended: it is about to try again. */
+    public Optional<Instant> triesAgainBy() {
+        return endedAt().map(end -> end.plus(Journey.USUAL_STEP));
     }
 
     public boolean answersPings() {

@@ -79,6 +79,13 @@ public final class PathComputer {
         Stream<Instant> ends = journey.lines().stream()
                 .filter(l -> l.bindingLive(journey.now()))
                 .flatMap(l -> l.endedAt().stream());
-        return Stream.concat(due, ends).filter(t -> t.isAfter(journey.now())).min(Comparator.naturalOrder());
+        Stream<Instant> signs = journey.lines().stream()
+                .filter(l -> l.lapsed(journey.now()))
+                .flatMap(l -> Stream.of(l.triesAgainBy(), l.showsItselfBy(journey.facts(), journey.reached())))
+                .flatMap(Optional::stream);
+        return Stream.of(due, ends, signs)
+                .flatMap(s -> s)
+                .filter(t -> t.isAfter(journey.now()))
+                .min(Comparator.naturalOrder());
     }
 }

@@ -80,10 +80,36 @@ class FalseSentencesTest {
     @Test
     void aPhoneThatIsHeardNoMoreIsSentSomebodyForPowerAndCable() {
         carried();
-        Finding silent = first(300);
+        Finding silent = first(341);
         assertThat(silent.sentence()).isEqualTo("It was registered, and then fell silent.");
         assertThat(silent.certainty()).as("why is not seen").isEqualTo(Certainty.LIKELY);
         assertThat(silent.remedies().toString()).contains("power and network cable");
+    }
+
+    @Test
+    void aPhoneWhoseNextLookIsNotDueYetIsNotSaidToHaveNoPower() {
+        carried();
+        assertThat(Diagnosis.of(device(259))).as("it is about to try again").isEmpty();
+        assertThat(device(259).path().recheckAt()).hasValue(at(260));
+        Finding quiet = first(260);
+        assertThat(quiet.sentence()).isEqualTo("It was registered, and nothing was seen of it since that ended.");
+        assertThat(quiet.certainty()).isEqualTo(Certainty.POSSIBLE);
+        assertThat(quiet.settledBy()).contains("it looks every 300 s");
+        assertThat(quiet.remedies().toString()).contains("whether other phones").contains("if they are");
+        assertThat(device(340).path().recheckAt()).hasValue(at(341));
+    }
+
+    @Test
+    void aPhoneThatLooksForNoConfigurationIsNeverSaidToHaveMissedALook() {
+        WindowFour byHand = new WindowFour(DOMAIN, T.minusSeconds(600));
+        byHand.byHand = true;
+        registers(3, DOMAIN);
+        binding(4, Change.ADDED);
+        binding(100, Change.REFRESHED);
+        Finding quiet = Diagnosis.of(CaseOf.of(byHand.facts(), seen, secrets, at(9_000)))
+                .get(0);
+        assertThat(quiet.sentence()).isEqualTo("It was registered, and nothing was seen of it since that ended.");
+        assertThat(quiet.settledBy()).isEqualTo("Its lamps.");
     }
 
     @Test
@@ -118,7 +144,7 @@ class FalseSentencesTest {
     void somebodyElsesRefusedRequestIsNoSignOfLife() {
         carried();
         asked(250, "", 401);
-        assertThat(first(300).brief()).isEqualTo("silent");
+        assertThat(first(341).brief()).isEqualTo("silent");
     }
 
     @Test

@@ -12,6 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Phones on a network that loses what it carries, and with a registrar that is away for a while. */
@@ -70,5 +71,32 @@ class TroubledWorldTest {
             });
         }
         assertThat(carrying.get()).isEqualTo(SteppedWorld.PHONES * 59);
+    }
+
+    /** Phones that have power and network, in a trouble that is none of theirs. */
+    @ParameterizedTest
+    @CsvSource({"60, nodes", "900, nodes", "3600, nodes", "60, names", "900, names", "3600, names"})
+    void nobodyIsSentToTheCableOfAPhoneThatIsThere(int checkEvery, String dead) {
+        SteppedWorld world = new SteppedWorld(7, checkEvery, "192.0.2.11", "192.0.2.12");
+        Map<String, Integer> told = new TreeMap<>();
+        for (int minute = 0; minute < 4 * 60; minute++) {
+            if (minute == 60 && dead.equals("nodes")) {
+                world.lab.plug("192.0.2.11", false);
+                world.lab.plug("192.0.2.12", false);
+            } else if (minute == 60) {
+                world.lab.plug("192.0.2.53", false);
+                world.phones
+                        .keySet()
+                        .forEach(mac -> world.lab.phone(mac).orElseThrow().restart());
+            }
+            world.look(
+                    LOOK,
+                    (phone, stepped) -> stepped.transitions().forEach(t -> {
+                        if (t instanceof Transition.FindingOpened opened) {
+                            told.merge(opened.life().finding().sentence(), 1, Integer::sum);
+                        }
+                    }));
+        }
+        assertThat(told).containsExactly(Map.entry("It is alive, and registers no more.", SteppedWorld.PHONES));
     }
 }

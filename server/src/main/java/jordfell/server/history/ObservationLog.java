@@ -7,11 +7,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.LinkedBlockingQueue;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Supplier;
 import jordfell.core.evidence.Observation;
@@ -20,6 +15,7 @@ import jordfell.core.evidence.Ties.Sighted;
 import jordfell.core.evidence.Ties.Tied;
 import jordfell.core.identity.MacAddress;
 import jordfell.lab.world.WorldObserver;
+import jordfell.server.history.SeenQueue.Seen;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.StoreAwayException;
 import jordfell.server.keeping.DataWatch;
@@ -35,11 +31,7 @@ import org.springframework.stereotype.Component;
 public class ObservationLog implements WorldObserver {
 
     private static final Logger log = LoggerFactory.getLogger(ObservationLog.class);
-    private static final int MOST_WAITING = 200_000;
     private static final int MOST_AT_ONCE = 10_000;
-
-    /** Devices of which it is remembered that something of them was not kept. */
-    private static final int MOST_MISSED = 10_000;
 
     /** What comes within this time is written at once, in milliseconds: a commit costs more than ten rows. */
     private static final long GATHERED = 10;
@@ -56,9 +48,7 @@ public class ObservationLog implements WorldObserver {
     /** Until it is tried once more to write, in milliseconds. */
     private static final long AGAIN = 500;
 
-    /** @param device whose it is, if that is known already */
-    private record Seen(String domain, Optional<MacAddress> mac, Optional<Long> device, Observation observation) {}
-
+    private final SeenQueue waiting;
     private final EpisodeBook book;
     private final EpisodeStore episodes;
     private final Owners owners;
@@ -67,15 +57,13 @@ public class ObservationLog implements WorldObserver {
     private final Jdbc jdbc;
     private final DataWatch watch;
     private final InstantSource clock;
-    private final BlockingQueue<Seen> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
     private final AtomicLong taken = new AtomicLong();
     private final AtomicLong written = new AtomicLong();
-    private final AtomicLong lost = new AtomicLong();
-    private final Map<MacAddress, AtomicInteger> missed = new ConcurrentHashMap<>();
     private final Thread writer;
     private volatile boolean closed;
 
     ObservationLog(
+            SeenQueue waiting,
             EpisodeBook book,
             EpisodeStore episodes,
             Owners owners,
@@ -84,6 +72,7 @@ public class ObservationLog implements WorldObserver {
             Jdbc jdbc,
             DataWatch watch,
             InstantSource clock) {
+        this.waiting = waiting;
         this.book = book;
         this.episodes = episodes;
         this.owners = owners;
@@ -99,27 +88,23 @@ public class ObservationLog implements WorldObserver {
 
     @Override
     public void observed(String domain, Optional<MacAddress> mac, Observation observation) {
-        if (!offered(new Seen(domain, mac, Optional.empty(), observation))) {
-            mac.filter(m -> missed.size() < MOST_MISSED)
-                    .ifPresent(m ->
-                            missed.computeIfAbsent(m, n -> new AtomicInteger()).incrementAndGet());
-        }
+        offer(new Seen(domain, mac, Optional.empty(), observation));
     }
 
     /** Takes what is known to be of a device. */
     public void ofDevice(long device, Observation observation) {
-        offered(new Seen("", Optional.empty(), Optional.of(device), observation));
+        offer(new Seen("", Optional.empty(), Optional.of(device), observation));
     }
 
-    private boolean offered(Seen seen) {
-        boolean room = waiting.offer(seen);
-        (room ? taken : lost).incrementAndGet();
-        return room;
+    private void offer(Seen seen) {
+        if (waiting.offer(seen)) {
+            taken.incrementAndGet();
+        }
     }
 
-    /** How many observations were dropped because the database could not keep up. */
+    /** How many observations were dropped because the database could not keep up, or refused them. */
     public long lost() {
-        return lost.get();
+        return waiting.lost();
     }
 
     /** Waits until everything seen so far is written. */
@@ -150,11 +135,11 @@ public class ObservationLog implements WorldObserver {
         while (!closed) {
             List<Seen> batch = new ArrayList<>();
             try {
-                Seen first = waiting.poll(IDLE, TimeUnit.MILLISECONDS);
-                if (first != null) {
-                    batch.add(first);
+                Optional<Seen> first = waiting.poll(IDLE);
+                if (first.isPresent()) {
+                    batch.add(first.get());
                     Thread.sleep(waiting.size() < MOST_AT_ONCE ? gathered : 0);
-                    waiting.drainTo(batch, MOST_AT_ONCE - 1);
+                    batch.addAll(waiting.more(MOST_AT_ONCE - 1));
                 }
                 long began = System.nanoTime();
                 take(batch);
@@ -164,7 +149,7 @@ public class ObservationLog implements WorldObserver {
                 Thread.currentThread().interrupt();
                 return;
             } catch (RuntimeException | Error e) {
-                lost.addAndGet(batch.size());
+                batch.forEach(waiting::lose);
                 if (!closed) { // what is seen while the server stops has nowhere to go
                     log.error("{} observations could not be written", batch.size(), e);
                 }
@@ -234,10 +219,14 @@ public class ObservationLog implements WorldObserver {
 
     /** What could not be kept of a device stands among what was. */
     private void tellMissed(Map<Long, List<Observation>> byDevice) {
-        for (MacAddress mac : List.copyOf(missed.keySet())) {
-            AtomicInteger times = missed.remove(mac);
-            NotKept gap = new NotKept(clock.instant(), times.get(), "more was seen at once than could be written");
-            owners.of("", Optional.of(mac), gap).forEach(tied -> sort(tied, byDevice, new ArrayList<>()));
-        }
+        waiting.takeMissed().forEach((whose, times) -> {
+            NotKept gap = new NotKept(clock.instant(), times, "they could not be written");
+            whose.device()
+                    .ifPresentOrElse(
+                            device -> byDevice.computeIfAbsent(device, d -> new ArrayList<>())
+                                    .add(gap),
+                            () -> owners.of("", whose.mac(), gap)
+                                    .forEach(tied -> sort(tied, byDevice, new ArrayList<>())));
+        });
     }
 }
