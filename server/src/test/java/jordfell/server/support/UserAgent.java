@@ -22,6 +22,7 @@ public final class UserAgent implements AutoCloseable {
     private final String user;
     private final String password;
     private final String callId = UUID.randomUUID().toString();
+    private String instance = "";
     private int cseq;
 
     public UserAgent(int port, String domain, String number, String user, String password) throws IOException {
@@ -32,6 +33,12 @@ public final class UserAgent implements AutoCloseable {
         this.number = number;
         this.user = user;
         this.password = password;
+    }
+
+    /** Has it name an instance, its own or not, such as {@code urn:uuid:00000000-0000-1000-8000-024b7a0e2501}. */
+    public UserAgent naming(String urn) {
+        instance = ";+sip.instance=\"<" + urn + ">\"";
+        return this;
     }
 
     /** Where it sends from. */
@@ -102,7 +109,7 @@ public final class UserAgent implements AutoCloseable {
                 + cseq + "\r\nMax-Forwards: 70\r\nFrom: <sip:" + number + "@" + domain + ">;tag=ua\r\nTo: <sip:"
                 + number + "@" + domain + ">\r\nCall-ID: " + callId + "\r\nCSeq: " + cseq
                 + " REGISTER\r\nUser-Agent: Handset/0.9\r\nContact: <sip:" + number + "@" + address()
-                + ">\r\nExpires: " + expires + "\r\n" + headers + "Content-Length: 0\r\n\r\n");
+                + ">" + instance + "\r\nExpires: " + expires + "\r\n" + headers + "Content-Length: 0\r\n\r\n");
         while (true) {
             SipMessage answer = receive();
             if (answer.isResponse() && answer.first("CSeq").orElse("").equals(cseq + " REGISTER")) {
