@@ -53,13 +53,13 @@ class StrayApiTest extends StrayFixture {
 
     @Test
     void whoSaysThatItIsADeviceThatIsRegisteredElsewhereIsToldAsOneThatSaysSo() throws Exception {
-        String mac = "02-4B-7A-0E-25-09";
+        String mac = "02-4B-7A-0E-25-1F";
         long device = pier.enrolled(mac, "Copied desk", "2138", "");
         pier.release(device);
         pier.unbox(mac);
         RunningServer.untilLong("registered", () -> pier.rail(device).startsWith("ppppppp"));
         agent("2138", "guessed");
-        agent.naming("urn:uuid:00000000-0000-1000-8000-024b7a0e2509");
+        agent.naming("urn:uuid:00000000-0000-1000-8000-024b7a0e251f");
         assertThat(agent.register(300)).isEqualTo(403);
         JsonNode stray = until("2138", s -> s.path("outcome").asString().startsWith("403"));
         assertThat(stray.path("claims").asString()).isEqualTo("Copied desk");
