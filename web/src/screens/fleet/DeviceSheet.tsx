@@ -14,6 +14,7 @@ import { EditDevice } from './EditDevice'
 import { EditLines } from './EditLines'
 import { FindingBox } from './FindingBox'
 import { HandoffPart } from './HandoffPart'
+import { Lamps } from './Lamps'
 import { LifeActs } from './LifeActs'
 import { Lines } from './Lines'
 import { MatchSheets } from './MatchSheets'
@@ -126,6 +127,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
       ) : (
         <Lines lines={device.lines} />
       )}
+      <Lamps lamps={device.lamps} />
       <ByHandLines device={device} mayAct={mayChange} />
       {device.lines.some((l) => l.number) && <OtherContacts id={device.id} />}
       <WhereItIs where={device.where} model={device.model} />

@@ -20,6 +20,7 @@ const phone = {
   rail: 'ppppppppp',
   inCall: false,
   staffed: true,
+  lamps: [],
   saved: '',
 }
 
@@ -84,6 +85,22 @@ it('a phone that is off has no fingers at it, and a viewer has none at all', () 
   serverSays({})
   row({ powered: false })
   expect(screen.queryByLabelText(`Fault at ${mac}`)).toBeNull()
+})
+
+it('lamps that show something are told, those that are off are not', () => {
+  serverSays({})
+  row({
+    lamps: [
+      { caption: 'Harbour radio', number: '2400', light: 'ON' },
+      { caption: 'Ida', number: '2001', light: 'OFF' },
+      { caption: 'Nobody', number: '2499', light: 'DARK' },
+      { caption: '', number: '2413', light: 'ON' },
+    ],
+  })
+  expect(screen.getByText('Lamp Harbour radio: on')).toBeTruthy()
+  expect(screen.getByText('Lamp Nobody: dark')).toBeTruthy()
+  expect(screen.getByText('Messages of 2413: on')).toBeTruthy()
+  expect(screen.queryByText(/Ida/)).toBeNull()
 })
 
 it('a viewer switches nothing', () => {

@@ -57,6 +57,7 @@ export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
         {phone.inCall && <chakra.b> · in a call</chakra.b>}
         {!phone.staffed && <Faded> · nobody takes calls</Faded>}
         {phone.typedByHand && <Faded> · typed by hand</Faded>}
+        <Lamps lamps={phone.lamps} />
         {phone.saved && (
           <chakra.details fontSize="12px">
             <chakra.summary cursor="pointer" color="fjord">
@@ -88,6 +89,28 @@ export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
       </td>
       <td>{mayAct && phone.powered && <Fault phone={phone} />}</td>
     </tr>
+  )
+}
+
+const LIGHTS: Record<Schemas['Lamp']['light'], string> = {
+  DARK: 'dark',
+  OFF: 'off',
+  BLINKING: 'blinks',
+  ON: 'on',
+}
+
+/** What its lamps show; those that are off say nothing. */
+function Lamps({ lamps }: { lamps: Schemas['Lamp'][] }) {
+  const shown = lamps.filter((l) => l.light !== 'OFF')
+  if (shown.length === 0) return null
+  return (
+    <Box fontSize="12px" color="faded">
+      {shown.map((l) => (
+        <Box key={l.caption + l.number} color={l.light === 'DARK' ? 'rust' : 'amberText'}>
+          {l.caption ? `Lamp ${l.caption}` : `Messages of ${l.number}`}: {LIGHTS[l.light]}
+        </Box>
+      ))}
+    </Box>
   )
 }
 

@@ -80,6 +80,7 @@ final class HistoryBench {
                 Optional.empty(),
                 Duration.ofMinutes(15),
                 false,
+                List.of(),
                 List.of());
     }
 

@@ -32,6 +32,7 @@ public enum Cause {
     CONTACT_UNREACHABLE(Stop.HOLDING, "It does not answer where it says it is"),
     LOGGED_OFF(Stop.HOLDING, "It ended its registration itself"),
     LAPSED(Stop.HOLDING, "Its registration ran out"),
+    LAMP_DARK(Stop.HOLDING, "A lamp stays dark"),
     TEST_CALL_FAILED(Stop.PROVEN, "A test call failed"),
     /** Held at any stop, which its finding's variant names, and no rule has a word for it. */
     UNEXPLAINED_HOLD(Stop.PROVEN, "Held, not explained yet");
@@ -46,6 +47,11 @@ public enum Cause {
 
     public Stop stop() {
         return stop;
+    }
+
+    /** Whether calls come and go all the same: what is beside that is told after what is not. */
+    public boolean leavesDialTone() {
+        return this == LAMP_DARK;
     }
 
     /** A heading for the cause on its own, without a device. */

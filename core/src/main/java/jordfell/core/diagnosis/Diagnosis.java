@@ -4,7 +4,8 @@ import java.util.Comparator;
 import java.util.List;
 import jordfell.core.path.Standing;
 
-/** Asks every rule, and puts the findings in order: the surest first, then the one at the earlier stop. */
+/** Asks every rule, and puts the findings in order: what takes dial tone away, the surest first, then the one at the
+ * earlier stop. */
 public final class Diagnosis {
 
     private static final List<Rule> RULES = List.of(
@@ -35,9 +36,12 @@ public final class Diagnosis {
             new ContactUnreachable(),
             new LoggedOff(),
             new Lapsed(),
+            new LampDark(),
             new TestCallFailed());
 
-    private static final Comparator<Finding> RANK = Comparator.comparing(Finding::certainty)
+    private static final Comparator<Finding> RANK = Comparator.comparing(
+                    (Finding f) -> f.cause().leavesDialTone())
+            .thenComparing(Finding::certainty)
             .thenComparing(f -> f.cause().stop())
             .thenComparing(Finding::line);
 

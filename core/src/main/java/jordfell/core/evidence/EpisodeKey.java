@@ -6,6 +6,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Collectors;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
@@ -52,11 +53,11 @@ final class EpisodeKey {
         SipSeen.Message first = exchange.get(0);
         String agent = first.message().first("User-Agent").orElse("");
         return joined(
-                "register",
+                first.message().method().toLowerCase(Locale.ROOT),
                 first.number(),
                 first.node(),
                 first.peer(),
-                agent,
+                agent + first.message().first("Event").map(e -> " " + e).orElse(""),
                 exchange.stream().map(EpisodeKey::step).collect(Collectors.joining(" ")));
     }
 

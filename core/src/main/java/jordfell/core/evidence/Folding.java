@@ -11,8 +11,8 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * Folds one device's observations into episodes as they come. A registration is one episode with all its messages; it is open
- * until it is answered for good or nothing more of it comes. Not safe for use by several threads.
+ * Folds one device's observations into episodes as they come. A registration or a subscription is one episode with all its
+ * messages; it is open until it is answered for good or nothing more of it comes. Not safe for use by several threads.
  */
 public final class Folding {
 
@@ -24,6 +24,9 @@ public final class Folding {
 
     /** Most registrations that are open at once, and most kinds of episodes that are waited for. */
     private static final int MOST = 64;
+
+    /** What is asked again and again, with its answers. */
+    private static final List<String> EXCHANGES = List.of("REGISTER", "SUBSCRIBE");
 
     private final Map<String, Episode> written = new LinkedHashMap<>();
     private final Map<String, List<SipSeen.Message>> open = new LinkedHashMap<>();
@@ -58,7 +61,7 @@ public final class Folding {
         Map<String, Write> writes = new LinkedHashMap<>();
         Set<String> touched = new LinkedHashSet<>();
         for (Observation o : seen) {
-            if (o instanceof SipSeen.Message sip && isOfARegistration(sip)) {
+            if (o instanceof SipSeen.Message sip && isOfAnExchange(sip)) {
                 open.computeIfAbsent(sip.callId(), id -> new ArrayList<>()).add(sip);
                 touched.add(sip.callId());
                 if (isFinal(sip)) {
@@ -127,12 +130,12 @@ public final class Folding {
         return exchange.get(exchange.size() - 1);
     }
 
-    private static boolean isOfARegistration(SipSeen.Message sip) {
-        return sip.asks("REGISTER") || sip.answers("REGISTER");
+    private static boolean isOfAnExchange(SipSeen.Message sip) {
+        return EXCHANGES.stream().anyMatch(method -> sip.asks(method) || sip.answers(method));
     }
 
     /** Everything but a provisional response and a challenge, which only asks for the next try. */
     private static boolean isFinal(SipSeen.Message sip) {
-        return sip instanceof SipSeen.Response response && response.status() >= 200 && response.status() != 401;
+        return sip instanceof SipSeen.Response response && response.status() >= 200 && !response.isChallenge();
     }
 }

@@ -92,6 +92,11 @@ public sealed interface SipSeen extends Observation {
             return message.status();
         }
 
+        /** Whether it only asks for the next try, with a password (RFC 3261 §22.2, §22.3). */
+        public boolean isChallenge() {
+            return status() == 401 || status() == 407;
+        }
+
         /** Whether it is the response to this request (RFC 3261 §17.1.3, without the branch, which some agents lack). */
         public boolean answers(Request request) {
             return callId().equals(request.callId())

@@ -162,7 +162,7 @@ public final class Ties {
 
     /** After a final no, nothing more of this request is to come. */
     private static boolean isRefusal(SipSeen.Message message) {
-        return message instanceof SipSeen.Response response && response.status() >= 300 && response.status() != 401;
+        return message instanceof SipSeen.Response response && response.status() >= 300 && !response.isChallenge();
     }
 
     private static Optional<Long> proven(Sighted seen, SipSeen.Message message, Holders holders) {

@@ -3,8 +3,10 @@ package jordfell.core.milestone;
 import java.time.Instant;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import jordfell.core.evidence.Evidence;
@@ -25,6 +27,7 @@ import jordfell.core.evidence.SipSeen;
  * @param firmware the newest request for firmware
  * @param heardLast when any SIP came from it last
  * @param broken datagrams from it that were no SIP
+ * @param watches its subscriptions, by {@link Watch#key}
  */
 public record Milestones(
         Fetches fetches,
@@ -34,7 +37,8 @@ public record Milestones(
         Calls calls,
         Optional<FirmwareAsked> firmware,
         Optional<Instant> heardLast,
-        Optional<BrokenRun> broken) {
+        Optional<BrokenRun> broken,
+        Map<String, Watch> watches) {
 
     public static final Milestones NONE = new Milestones(
             Fetches.NONE,
@@ -44,13 +48,24 @@ public record Milestones(
             Calls.NONE,
             Optional.empty(),
             Optional.empty(),
-            Optional.empty());
+            Optional.empty(),
+            Map.of());
+
+    /** A phone with all its sidecars has fewer lamps that matter to somebody. */
+    static final int MOST_WATCHES = 128;
 
     /** An agent can name any number; those that were heard of last are kept. */
     static final int MOST_LINES = 64;
 
     public Milestones {
         lines = Collections.unmodifiableMap(new TreeMap<>(lines));
+        // What was written before there were any has none.
+        watches = Map.copyOf(Objects.requireNonNullElse(watches, Map.of()));
+    }
+
+    /** Its subscription to an event of an extension, if it ever asked for one. */
+    public Optional<Watch> watch(String event, String number) {
+        return Optional.ofNullable(watches.get(Watch.key(event, number)));
     }
 
     /** All of these, in whatever order. */
@@ -78,7 +93,8 @@ public record Milestones(
             return with(calls.after(call));
         }
         return o instanceof FirmwareAsked asked
-                ? new Milestones(fetches, lookUps, lines, heardFirst, calls, Optional.of(asked), heardLast, broken)
+                ? new Milestones(
+                        fetches, lookUps, lines, heardFirst, calls, Optional.of(asked), heardLast, broken, watches)
                 : this; // what was not kept moves nothing
     }
 
@@ -90,10 +106,12 @@ public record Milestones(
     public Milestones without(String number) {
         Map<String, LineMilestones> fewer = new TreeMap<>(lines);
         fewer.remove(number);
-        return new Milestones(fetches, lookUps, fewer, heardFirst, calls, firmware, heardLast, broken);
+        return new Milestones(fetches, lookUps, fewer, heardFirst, calls, firmware, heardLast, broken, watches);
     }
 
-    /** A new configuration has to prove itself: what was heard and called with the one before is that one's. */
+    /**
+     * A new configuration has to prove itself: what was heard, called and watched with the one before is that one's.
+     */
     private Milestones after(ConfigRequested request) {
         Fetches next = fetches.after(request);
         boolean another =
@@ -106,7 +124,8 @@ public record Milestones(
                 another ? Calls.NONE : calls,
                 firmware,
                 heardLast,
-                broken);
+                broken,
+                another ? Map.of() : watches);
     }
 
     private Milestones after(SipSeen sip) {
@@ -119,7 +138,11 @@ public record Milestones(
                     calls,
                     firmware,
                     sip.toNode() ? Optional.of(sip.at()) : heardLast,
-                    Optional.of(BrokenRun.after(broken, garbled)));
+                    Optional.of(BrokenRun.after(broken, garbled)),
+                    watches);
+        }
+        if (sip.asks("SUBSCRIBE") && sip.toNode() || sip.answers("SUBSCRIBE") && !sip.toNode()) {
+            return watching((SipSeen.Message) sip);
         }
         Milestones heard = with(line(sip.number()).after((SipSeen.Message) sip));
         if (!sip.toNode()) {
@@ -134,7 +157,36 @@ public record Milestones(
                 calls,
                 firmware,
                 Optional.of(sip.at()),
-                broken);
+                broken,
+                heard.watches);
+    }
+
+    private Milestones watching(SipSeen.Message sip) {
+        Optional<Watch> next = sip instanceof SipSeen.Request asks
+                ? Optional.of(Watch.after(
+                        Optional.ofNullable(watches.get(Watch.key(Watch.eventOf(asks.message()), asks.number()))),
+                        asks))
+                : watches.values().stream()
+                        .filter(w -> w.callId().equals(sip.callId()))
+                        .findFirst()
+                        .map(w -> w.after((SipSeen.Response) sip));
+        Map<String, Watch> more = new HashMap<>(watches);
+        next.ifPresent(watch -> more.put(watch.key(), watch));
+        if (more.size() > MOST_WATCHES) {
+            more.values().stream()
+                    .min(Comparator.comparing(Watch::asked).thenComparing(w -> w.key()))
+                    .ifPresent(oldest -> more.remove(oldest.key()));
+        }
+        return new Milestones(
+                fetches,
+                lookUps,
+                lines,
+                heardFirst,
+                calls,
+                firmware,
+                sip.toNode() ? Optional.of(sip.at()) : heardLast,
+                broken,
+                more);
     }
 
     private Milestones with(LineMilestones line) {
@@ -148,14 +200,14 @@ public record Milestones(
                     .min(Comparator.comparing(LineMilestones::movedAt))
                     .ifPresent(oldest -> more.remove(oldest.number()));
         }
-        return new Milestones(fetches, lookUps, more, heardFirst, calls, firmware, heardLast, broken);
+        return new Milestones(fetches, lookUps, more, heardFirst, calls, firmware, heardLast, broken, watches);
     }
 
     private Milestones with(LookUps next) {
-        return new Milestones(fetches, next, lines, heardFirst, calls, firmware, heardLast, broken);
+        return new Milestones(fetches, next, lines, heardFirst, calls, firmware, heardLast, broken, watches);
     }
 
     private Milestones with(Calls next) {
-        return new Milestones(fetches, lookUps, lines, heardFirst, next, firmware, heardLast, broken);
+        return new Milestones(fetches, lookUps, lines, heardFirst, next, firmware, heardLast, broken, watches);
     }
 }

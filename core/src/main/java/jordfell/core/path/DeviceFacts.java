@@ -25,6 +25,7 @@ import jordfell.core.roster.Domain;
  * @param checkEvery how often it asks for its configuration
  * @param byHand nobody makes a file for it: a person types what it needs
  * @param sharedWith other devices that have one of its extensions
+ * @param lamps keys that show whether an extension is busy, as its present settings have them
  */
 public record DeviceFacts(
         long id,
@@ -44,10 +45,12 @@ public record DeviceFacts(
         Optional<HeldBack> heldBack,
         Duration checkEvery,
         boolean byHand,
-        List<String> sharedWith) {
+        List<String> sharedWith,
+        List<LampFacts> lamps) {
 
     public DeviceFacts {
         lines = List.copyOf(lines);
+        lamps = List.copyOf(lamps);
         problems = List.copyOf(problems);
     }
 
@@ -82,6 +85,13 @@ public record DeviceFacts(
 
     /** A line that is wanted, and the extension it has. */
     public record LineFacts(int position, Optional<ExtensionFacts> extension, String registrar, int expiry) {}
+
+    /**
+     * A key that shows whether an extension is busy.
+     *
+     * @param place where it is on the phone, such as {@code key 3}
+     */
+    public record LampFacts(String place, String number) {}
 
     /** The account behind a line. */
     public record ExtensionFacts(long id, String number, String authUser, String displayName) {}

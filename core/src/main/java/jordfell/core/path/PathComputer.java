@@ -83,7 +83,10 @@ public final class PathComputer {
                 .filter(l -> l.lapsed(journey.now()))
                 .flatMap(l -> Stream.of(l.triesAgainBy(), l.showsItselfBy(journey.facts(), journey.reached())))
                 .flatMap(Optional::stream);
-        return Stream.of(due, ends, signs)
+        Stream<Instant> lamps =
+                LampStatus.of(journey.facts(), journey.reached(), journey.lines(), journey.now()).stream()
+                        .flatMap(LampStatus::moments);
+        return Stream.of(due, ends, signs, lamps)
                 .flatMap(s -> s)
                 .filter(t -> t.isAfter(journey.now()))
                 .min(Comparator.naturalOrder());

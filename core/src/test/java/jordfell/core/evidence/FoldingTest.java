@@ -75,6 +75,24 @@ class FoldingTest {
     }
 
     @Test
+    void subscriptionsThatAreRefreshedAreOneEpisodeWithAllTheirMessages() {
+        for (int hour = 0; hour < 2; hour++) {
+            long t = hour * 3_000L;
+            take(
+                    SipTexts.subscribe(at(t), "lamp", 1 + hour, "2417", "dialog"),
+                    SipTexts.subscribed(at(t), "lamp", 1 + hour, "2417", "200 OK", "Expires: 3600"));
+            take(
+                    SipTexts.subscribe(at(t), "other", 1 + hour, "2417", "message-summary"),
+                    SipTexts.subscribed(at(t), "other", 1 + hour, "2417", "403 Forbidden"));
+        }
+        assertThat(rows.values())
+                .extracting(Episode::kind, Episode::times, e -> e.newest().size())
+                .containsExactlyInAnyOrder(
+                        org.assertj.core.groups.Tuple.tuple("subscribe", 2, 2),
+                        org.assertj.core.groups.Tuple.tuple("subscribe", 2, 2));
+    }
+
+    @Test
     void aHealthyPhonesDayIsAtMostAHundredRows() {
         for (int minute = 0; minute < 1_440; minute++) {
             take(new Pinged(at(minute * 60L), "2416", true));

@@ -43,6 +43,28 @@ public final class SipTexts {
         return SipSeen.of(seen.at(), seen.toNode(), seen.node(), seen.peer(), Datagram.of(text));
     }
 
+    /** A SUBSCRIBE of a Call-ID of its own, to the event that is named. */
+    public static SipSeen subscribe(Instant at, String callId, int cseq, String number, String event, String... more) {
+        String[] headers = java.util.Arrays.copyOf(more, more.length + 1);
+        headers[more.length] = "Event: " + event;
+        return in(
+                callId,
+                seen(
+                        at,
+                        true,
+                        "SUBSCRIBE sip:" + number + "@v.example SIP/2.0",
+                        number,
+                        "v.example",
+                        cseq + " SUBSCRIBE",
+                        headers));
+    }
+
+    /** What the node answers to it. */
+    public static SipSeen subscribed(
+            Instant at, String callId, int cseq, String number, String status, String... headers) {
+        return in(callId, seen(at, false, "SIP/2.0 " + status, number, "v.example", cseq + " SUBSCRIBE", headers));
+    }
+
     /** What the node answers to a call. */
     public static SipSeen answerToCall(Instant at, String number, String status) {
         return seen(at, false, "SIP/2.0 " + status, number, "v.example", "1 INVITE");

@@ -25,6 +25,7 @@ public final class WindowFour {
     public Standing standing = Standing.IN_USE;
     public boolean bound = true;
     public boolean byHand;
+    public List<DeviceFacts.LampFacts> lamps = List.of();
     public List<String> sharedWith = List.of();
 
     /** Numbers of further lines. */
@@ -73,7 +74,8 @@ public final class WindowFour {
                 heldBack,
                 Duration.ofMinutes(5),
                 byHand,
-                sharedWith);
+                sharedWith,
+                lamps);
     }
 
     private List<LineFacts> lines() {

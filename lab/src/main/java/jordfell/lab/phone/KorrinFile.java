@@ -246,7 +246,8 @@ public final class KorrinFile {
                                 v.get("second-home"),
                                 whole(v, "home-port", 0, 65_535),
                                 whole(v, "renew-at", 50, 90)),
-                        new PhoneConfig.Sends(v.get("send-all"), v.get("send-late"), whole(v, "late-after", 5, 120))));
+                        new PhoneConfig.Sends(v.get("send-all"), v.get("send-late"), whole(v, "late-after", 5, 120)),
+                        v.get("messages")));
             } else if (kind(entry.getKey()).equals("key")) {
                 Map<String, String> v = entry.getValue();
                 keys.add(new PhoneConfig.Key(

@@ -123,6 +123,7 @@ final class LineClient {
 
     private void accepted(SipMessage response) {
         state = State.REGISTERED;
+        phone.registered(this);
         int granted = SipHeaders.contacts(response).stream()
                 .filter(c -> c.param("+sip.instance")
                         .filter(i -> i.contains(phone.mac().compact()))

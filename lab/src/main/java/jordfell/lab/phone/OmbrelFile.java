@@ -124,7 +124,8 @@ public final class OmbrelFile {
                         attributes.get("all"), attributes.get("late"), whole(attributes.get("after"), 5, 120, where));
                 stations.add(stations.remove(stations.size() - 1).sending(sends));
             }
-            case "messages", "conduct" -> {}
+            case "messages" -> stations.add(stations.remove(stations.size() - 1).hearing(attributes.get("dial")));
+            case "conduct" -> {}
             default -> {
                 if (once.put(name, attributes) != null) {
                     throw new UnreadableFile(where + "second <" + name + ">");

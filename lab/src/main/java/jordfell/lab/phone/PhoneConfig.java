@@ -48,7 +48,11 @@ public record PhoneConfig(
         static final Dials WHATEVER = new Dials("", 4, "");
     }
 
-    /** One line of the phone. */
+    /**
+     * One line of the phone.
+     *
+     * @param messages what its message key dials; empty if it has no use for one
+     */
     public record Station(
             int position,
             String number,
@@ -58,7 +62,8 @@ public record PhoneConfig(
             int lease,
             int ownPort,
             Manner manner,
-            Sends sends) {
+            Sends sends,
+            String messages) {
 
         Station(
                 int position,
@@ -69,17 +74,22 @@ public record PhoneConfig(
                 int lease,
                 int ownPort,
                 Manner manner) {
-            this(position, number, authUser, password, home, lease, ownPort, manner, Sends.NOWHERE);
+            this(position, number, authUser, password, home, lease, ownPort, manner, Sends.NOWHERE, "");
         }
 
         /** The same with a password that somebody typed. */
         Station withPassword(String typed) {
-            return new Station(position, number, authUser, typed, home, lease, ownPort, manner, sends);
+            return new Station(position, number, authUser, typed, home, lease, ownPort, manner, sends, messages);
         }
 
         /** The same, sending calls on. */
         Station sending(Sends to) {
-            return new Station(position, number, authUser, password, home, lease, ownPort, manner, to);
+            return new Station(position, number, authUser, password, home, lease, ownPort, manner, to, messages);
+        }
+
+        /** The same, with what its message key dials. */
+        Station hearing(String mailbox) {
+            return new Station(position, number, authUser, password, home, lease, ownPort, manner, sends, mailbox);
         }
 
         @Override

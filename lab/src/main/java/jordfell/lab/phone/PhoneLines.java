@@ -16,12 +16,14 @@ final class PhoneLines {
     private final SimPhone phone;
     private final PhoneEnvironment world;
     private final PhoneCalls calls;
+    private final PhoneLamps lamps;
     private List<LineClient> lines = List.of();
 
-    PhoneLines(SimPhone phone, PhoneEnvironment world, PhoneCalls calls) {
+    PhoneLines(SimPhone phone, PhoneEnvironment world, PhoneCalls calls, PhoneLamps lamps) {
         this.phone = phone;
         this.world = world;
         this.calls = calls;
+        this.lamps = lamps;
     }
 
     boolean isEmpty() {
@@ -81,7 +83,7 @@ final class PhoneLines {
         SipMessage message = read.message();
         if (message.isResponse() && line.owns(message)) {
             line.receive(message);
-        } else {
+        } else if (!lamps.receive(line, from, message)) {
             calls.receive(line, from, message);
         }
     }

@@ -27,7 +27,7 @@ public final class QuillonFile {
                     "pulse",
                     "source",
                     "voicemail");
-            stations.add(new PhoneConfig.Station(
+            PhoneConfig.Station station = new PhoneConfig.Station(
                     account.whole("slot", 1, 4),
                     account.text("user"),
                     account.text("login"),
@@ -35,7 +35,8 @@ public final class QuillonFile {
                     account.text("host"),
                     account.whole("seconds", 1, 86_400),
                     account.whole("source", 1, 65_535),
-                    PhoneConfig.Manner.USUAL));
+                    PhoneConfig.Manner.USUAL);
+            stations.add(station.hearing(account.text("voicemail")));
         }
         return new PhoneConfig(
                 file.text("profile"),

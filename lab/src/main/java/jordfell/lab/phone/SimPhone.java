@@ -27,6 +27,7 @@ public final class SimPhone {
     private PhoneState state;
     private final PhoneLines lines;
     private final PhoneCalls calls;
+    private final PhoneLamps lamps;
     private RegistrarLocator locator;
 
     /** Counts restarts: what was planned before one must not happen after it. */
@@ -39,7 +40,8 @@ public final class SimPhone {
         this.keep = keep;
         this.files = new PhoneFiles(this, world);
         this.calls = new PhoneCalls(this, world);
-        this.lines = new PhoneLines(this, world, calls);
+        this.lamps = new PhoneLamps(this, world);
+        this.lines = new PhoneLines(this, world, calls, lamps);
         this.locator = newLocator();
     }
 
@@ -148,6 +150,11 @@ public final class SimPhone {
         return lines.words();
     }
 
+    /** What its lamps show. */
+    public List<Lamp> lamps() {
+        return lamps.lamps();
+    }
+
     /** Calls a user from its first registered line and hangs up; tells whether the call was taken, and the answer. */
     public void call(String user, BiConsumer<Boolean, String> result) {
         if (!call(user, CallLeg.BRIEFLY, result)) {
@@ -216,6 +223,11 @@ public final class SimPhone {
         return life;
     }
 
+    /** A line was registered, for the first time or once more. */
+    void registered(LineClient line) {
+        files.config().ifPresent(config -> lamps.registered(line, config));
+    }
+
     Duration retryDelay() {
         return files.config().map(c -> Duration.ofSeconds(c.tryAgain())).orElse(DEFAULT_RETRY);
     }
@@ -269,6 +281,7 @@ public final class SimPhone {
     private void shutDown() {
         life++;
         lines.stop();
+        lamps.stop();
         calls.forget();
         files.forget();
         world.network().detach(dnsSocket());
@@ -285,6 +298,7 @@ public final class SimPhone {
 
     /** Starts all lines with what the file and people's fingers say. */
     void apply() {
+        lamps.stop();
         lines.begin(stations());
         files.lookForFirmware();
     }

@@ -44,7 +44,8 @@ public final class TessaroFile {
                             registrar.text("spare"),
                             registrar.whole("door", 0, 65_535),
                             registrar.whole("renew", 50, 90)),
-                    new PhoneConfig.Sends(divert.text("all"), divert.text("none"), divert.whole("after", 5, 120))));
+                    new PhoneConfig.Sends(divert.text("all"), divert.text("none"), divert.whole("after", 5, 120)),
+                    socket.text("mailbox")));
         }
         JsonFile calls = file.in("calls");
         return new PhoneConfig(

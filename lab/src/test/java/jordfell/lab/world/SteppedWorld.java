@@ -102,6 +102,7 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
                     Optional.empty(),
                     Duration.ofSeconds(checkEvery),
                     false,
+                    List.of(),
                     List.of());
         }
     }

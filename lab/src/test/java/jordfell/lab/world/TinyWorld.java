@@ -21,6 +21,7 @@ import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.evidence.Ties;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.keys.KeyPlan;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DevicePath;
 import jordfell.core.path.Standing;
@@ -81,6 +82,9 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
     /** What else is set. */
     public Map<String, String> more = Map.of();
 
+    /** What its keys do. */
+    public List<KeyPlan.Placed> keys = List.of();
+
     public String registrar = DOMAIN;
     private Optional<DeviceFacts.ReleaseFacts> released = Optional.empty();
     private String file = "";
@@ -121,7 +125,7 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
         }
         file = Dialects.of("korrin")
                 .render(new DeviceConfig(
-                        "Ticket window 4", "", stations, SettingsResolver.resolve(Scope.DEVICE, layers), List.of()));
+                        "Ticket window 4", "", stations, SettingsResolver.resolve(Scope.DEVICE, layers), keys));
         released = Optional.of(new DeviceFacts.ReleaseFacts(1, Revision.of(file), timeline.now(), "Lena Ravn", sent));
     }
 
@@ -184,7 +188,10 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                 Optional.empty(),
                 Duration.ofMinutes(15),
                 false,
-                List.of());
+                List.of(),
+                keys.stream()
+                        .map(key -> new DeviceFacts.LampFacts(key.place().toString(), key.target()))
+                        .toList());
     }
 
     private void serve(ConfigSource.Request request, java.util.function.Consumer<ConfigSource.Answer> taker) {

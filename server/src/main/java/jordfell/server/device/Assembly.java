@@ -10,9 +10,11 @@ import jordfell.core.device.Device;
 import jordfell.core.formula.Vocabulary;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.keys.KeyBank;
+import jordfell.core.keys.KeyKind;
 import jordfell.core.keys.KeyPlan;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DeviceFacts.ExtensionFacts;
+import jordfell.core.path.DeviceFacts.LampFacts;
 import jordfell.core.path.DeviceFacts.LineFacts;
 import jordfell.core.release.Revision;
 import jordfell.core.render.DeviceConfig;
@@ -64,7 +66,7 @@ final class Assembly {
                 writable,
                 config,
                 text,
-                facts(loaded, settings, lines, text.map(Revision::of), ofFile(loaded, problems)));
+                facts(loaded, settings, lines, lamps(dialect, keys), text.map(Revision::of), ofFile(loaded, problems)));
     }
 
     /** What of it is wrong with a file: for a device that is set by hand nobody misses one. */
@@ -85,6 +87,7 @@ final class Assembly {
             LoadedDevice loaded,
             ResolvedSettings settings,
             List<Assembled.Line> lines,
+            List<LampFacts> lamps,
             Optional<Revision> current,
             List<String> problems) {
         Device device = loaded.device();
@@ -108,7 +111,18 @@ final class Assembly {
                         : loaded.heldBack(),
                 Duration.ofSeconds(whole(settings.value(SettingsCatalogue.CHECK_EVERY), 900)),
                 device.byHand(),
-                loaded.sharing());
+                loaded.sharing(),
+                lamps);
+    }
+
+    /** Of a family whose files have keys. */
+    private static List<LampFacts> lamps(Optional<Dialect> dialect, KeyPlan keys) {
+        return dialect.filter(Dialect::understandsKeys).isEmpty()
+                ? List.of()
+                : keys.placed().stream()
+                        .filter(key -> key.kind() == KeyKind.BLF)
+                        .map(key -> new LampFacts(key.place().toString(), key.target()))
+                        .toList();
     }
 
     private static Assembled.Line line(

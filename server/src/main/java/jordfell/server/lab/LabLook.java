@@ -6,6 +6,7 @@ import java.util.Optional;
 import jordfell.core.device.Device;
 import jordfell.core.ground.Site;
 import jordfell.lab.phone.BraskFile;
+import jordfell.lab.phone.Lamp;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.world.SipCounters;
 import jordfell.server.records.DeviceStore;
@@ -32,13 +33,15 @@ class LabLook {
             String rail,
             boolean inCall,
             boolean staffed,
+            List<Lamp> lamps,
             String saved) {}
 
     record Counters(long received, long keepAlives, long broken, long tooLarge, long tooMany, long strangers) {}
 
     record LabView(int sipPort, int tlsPort, Counters sip, List<PhoneView> phones) {}
 
-    private record Snapshot(PhoneState state, int lines, String screen, boolean inCall, boolean staffed) {}
+    private record Snapshot(
+            PhoneState state, int lines, String screen, boolean inCall, boolean staffed, List<Lamp> lamps) {}
 
     private final LabService lab;
     private final DeviceStore devices;
@@ -56,7 +59,8 @@ class LabLook {
         SipCounters c = lab.world().counters();
         List<PhoneView> phones = lab
                 .inWorld(world -> world.phones().stream()
-                        .map(p -> new Snapshot(p.state(), p.lineCount(), p.screen(), p.inCall(), p.isStaffed()))
+                        .map(p -> new Snapshot(
+                                p.state(), p.lineCount(), p.screen(), p.inCall(), p.isStaffed(), p.lamps()))
                         .toList())
                 .stream()
                 .map(this::view)
@@ -93,6 +97,7 @@ class LabLook {
                 device.map(d -> rails.rail(d.id())).orElse(""),
                 phone.inCall(),
                 phone.staffed(),
+                phone.lamps(),
                 state.model().equals(Unboxing.UNSUPPORTED.fullName()) ? BraskFile.SAVED : "");
     }
 }

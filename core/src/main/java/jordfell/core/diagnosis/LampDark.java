@@ -1,0 +1,142 @@
+package jordfell.core.diagnosis;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import jordfell.core.milestone.Watch;
+import jordfell.core.path.LampStatus;
+import jordfell.core.path.Stop;
+import jordfell.core.path.StopState;
+
+/**
+ * <em>lamp-dark</em>: a key that is to show whether an extension is busy is told nothing: nobody has that extension, the
+ * registrar refuses, the phone never asked, or stopped asking. Lamps that are dark for one reason are told together.
+ */
+final class LampDark implements Rule {
+
+    /** More are counted. */
+    private static final int MOST_NAMED = 4;
+
+    @Override
+    public List<Finding> examine(CaseOf device) {
+        if (device.path().stop(Stop.ACCEPTED).state() != StopState.PASSED) {
+            return List.of();
+        }
+        List<LampStatus> lamps =
+                LampStatus.of(device.facts(), device.reached(), device.path().lines(), device.now());
+        Predicate<LampStatus> nobodys =
+                lamp -> lamp.refusal().filter(r -> r.startsWith("404")).isPresent()
+                        && device.secrets().current(lamp.lamp().number()).isEmpty();
+        List<Finding> findings = new ArrayList<>();
+        some(lamps, nobodys).forEach(dark -> findings.add(nobodys(device, dark)));
+        Map<String, List<LampStatus>> refused = lamps.stream()
+                .filter(lamp -> lamp.refusal().isPresent() && !nobodys.test(lamp))
+                .collect(Collectors.groupingBy(
+                        lamp -> lamp.refusal().orElseThrow(), LinkedHashMap::new, Collectors.toList()));
+        refused.forEach((answer, dark) -> findings.add(refused(dark, answer)));
+        some(lamps, lamp -> lamp.ranOut(device.now())).forEach(dark -> findings.add(ranOut(dark)));
+        some(lamps, lamp -> lamp.neverAsked(device.now())).forEach(dark -> findings.add(neverAsked(device, dark)));
+        return findings;
+    }
+
+    /** Those of them, if there are any. */
+    private static List<List<LampStatus>> some(List<LampStatus> lamps, Predicate<LampStatus> which) {
+        List<LampStatus> dark = lamps.stream().filter(which).toList();
+        return dark.isEmpty() ? List.of() : List.of(dark);
+    }
+
+    private static Finding nobodys(CaseOf device, List<LampStatus> lamps) {
+        String domain = device.facts().domain().name();
+        return Finding.certain(Cause.LAMP_DARK, "Nobody has " + numbers(lamps) + ", so " + places(lamps) + " dark.")
+                .variant("nobody has " + all(lamps))
+                .brief("lamp of " + numbers(lamps) + " dark")
+                .detail("It asked to be told of " + numbers(lamps) + ", and was answered that " + domain
+                        + " does not have it.")
+                .since(since(lamps))
+                .shownBy("SUBSCRIBE for " + numbers(lamps) + " → 404")
+                .remedies(Remedy.advice("Put the number that is meant on " + keys(lamps) + ", under Templates, or give "
+                        + numbers(lamps) + " to somebody, under Roster."));
+    }
+
+    private static Finding refused(List<LampStatus> lamps, String answer) {
+        return Finding.certain(
+                        Cause.LAMP_DARK,
+                        "The registrar does not tell it of " + numbers(lamps) + " (“" + answer + "”), so "
+                                + places(lamps) + " dark.")
+                .variant(answer + " " + all(lamps))
+                .brief("lamp of " + numbers(lamps) + " dark")
+                .detail("It asked to be told of " + numbers(lamps) + ", and that was the answer.")
+                .since(since(lamps))
+                .shownBy("SUBSCRIBE for " + numbers(lamps) + " → " + answer)
+                .remedies(Remedy.advice("See at the registrar who may watch " + numbers(lamps) + "."));
+    }
+
+    private static Finding ranOut(List<LampStatus> lamps) {
+        Instant end = lamps.stream()
+                .flatMap(lamp -> lamp.ends().stream())
+                .min(Comparator.naturalOrder())
+                .orElseThrow();
+        return Finding.likely(
+                        Cause.LAMP_DARK,
+                        "It stopped asking to be told of " + numbers(lamps) + ", so " + places(lamps) + " dark.",
+                        "Whether a restart lights " + (lamps.size() == 1 ? "it." : "them."))
+                .variant("ran out " + all(lamps))
+                .brief("lamp of " + numbers(lamps) + " dark")
+                .detail("It was told until its subscription ran out, and no other SUBSCRIBE came; its registration"
+                        + " goes on.")
+                .since(end)
+                .shownBy("the subscription to " + numbers(lamps) + " ran out")
+                .remedies(Remedy.advice("Restart the phone; if it is dark again later, look at its firmware."));
+    }
+
+    private static Finding neverAsked(CaseOf device, List<LampStatus> lamps) {
+        return Finding.likely(
+                        Cause.LAMP_DARK,
+                        "It never asked to be told of " + numbers(lamps) + ", so " + places(lamps) + " dark.",
+                        "Its own log of what it asks its registrar for.")
+                .variant("never asked " + all(lamps))
+                .brief("lamp of " + numbers(lamps) + " dark")
+                .detail("It has its configuration and is registered, and no SUBSCRIBE for " + numbers(lamps)
+                        + " came to a registrar.")
+                .since(since(lamps))
+                .shownBy("no SUBSCRIBE for " + numbers(lamps))
+                .remedies(Remedy.advice(
+                        "See whether the " + device.facts().model().fullName()
+                                + " has lamps on these keys, and lights them with its firmware."));
+    }
+
+    private static Instant since(List<LampStatus> lamps) {
+        return lamps.stream()
+                .map(lamp -> lamp.watch().map(Watch::askedFirst).orElse(lamp.askedBy()))
+                .min(Comparator.naturalOrder())
+                .orElseThrow();
+    }
+
+    /** Each number once. */
+    private static List<String> all(List<LampStatus> lamps) {
+        return lamps.stream().map(lamp -> lamp.lamp().number()).distinct().toList();
+    }
+
+    private static String numbers(List<LampStatus> lamps) {
+        List<String> all = all(lamps);
+        boolean isMany = all.size() > MOST_NAMED;
+        List<String> named = isMany ? all.subList(0, MOST_NAMED) : all.subList(0, all.size() - 1);
+        String last = isMany ? all.size() - MOST_NAMED + " more" : all.get(all.size() - 1);
+        return named.isEmpty() ? last : String.join(", ", named) + " and " + last;
+    }
+
+    private static String places(List<LampStatus> lamps) {
+        return lamps.size() == 1
+                ? "the lamp of " + lamps.get(0).lamp().place() + " stays"
+                : lamps.size() + " lamps stay";
+    }
+
+    private static String keys(List<LampStatus> lamps) {
+        return lamps.size() == 1 ? lamps.get(0).lamp().place() : "these keys";
+    }
+}

@@ -1,0 +1,99 @@
+package jordfell.lab.world;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+import jordfell.core.diagnosis.Finding;
+import jordfell.core.keys.KeyKind;
+import jordfell.core.keys.KeyPlace;
+import jordfell.core.keys.KeyPlan;
+import jordfell.lab.phone.Lamp;
+import jordfell.lab.phone.Lamp.Light;
+import jordfell.lab.registrar.Accounts;
+import org.junit.jupiter.api.Test;
+
+/** The lamps of a phone: what they show, by what it asks its registrar and is told. */
+class PhoneLampsTest {
+
+    private final TinyWorld world = new TinyWorld();
+
+    /** A phone whose keys watch these, one after another, a minute after it was switched on. */
+    private void watching(String... numbers) {
+        world.keys = IntStream.rangeClosed(1, numbers.length)
+                .mapToObj(i ->
+                        new KeyPlan.Placed(i, new KeyPlace(0, 1, i), KeyKind.BLF, numbers[i - 1], "Key " + i, "Pier"))
+                .toList();
+        world.release();
+        world.phone().power(true);
+        world.run(60);
+    }
+
+    private List<Light> keys() {
+        return world.phone().lamps().stream()
+                .filter(lamp -> lamp.caption().startsWith("Key"))
+                .map(Lamp::light)
+                .toList();
+    }
+
+    private List<Light> messages() {
+        return world.phone().lamps().stream()
+                .filter(lamp -> lamp.caption().isEmpty())
+                .map(Lamp::light)
+                .toList();
+    }
+
+    @Test
+    void aKeyShowsThatSomebodyIsRungAndBusyAndFreeAgain() {
+        watching("2417");
+        assertThat(keys()).containsExactly(Light.OFF);
+        assertThat(world.phone().talk("2417", Duration.ofSeconds(20))).isTrue();
+        world.timeline.run(Duration.ofMillis(400));
+        assertThat(keys()).containsExactly(Light.BLINKING);
+        world.run(5);
+        assertThat(keys()).containsExactly(Light.ON);
+        world.run(20);
+        assertThat(keys()).containsExactly(Light.OFF);
+    }
+
+    @Test
+    void aLampThatNobodysNumberIsOnStaysDarkAndIsToldAndLightsOnceSomebodyHasIt() {
+        watching("2417", "2499");
+        assertThat(keys()).containsExactly(Light.OFF, Light.DARK);
+        assertThat(world.findings())
+                .extracting(Finding::sentence)
+                .containsExactly("Nobody has 2499, so the lamp of key 2 stays dark.");
+        world.accounts.put("2499", new Accounts.Account("2499", "2499-a", "GoodPassword2499xyzC", 2));
+        world.run(180);
+        assertThat(keys()).containsExactly(Light.OFF, Light.OFF);
+        assertThat(world.findings()).isEmpty();
+    }
+
+    @Test
+    void lampsGoOnBeingToldForADay() {
+        watching("2417");
+        for (int hour = 0; hour < 24; hour++) {
+            world.run(3_600);
+            assertThat(keys()).as("hour %s", hour).containsExactly(Light.OFF);
+            assertThat(world.findings()).isEmpty();
+        }
+    }
+
+    @Test
+    void lampsAreDarkWhileItIsNotRegisteredAndAreToldAgainAfterARestart() {
+        watching("2417");
+        world.phone().power(false);
+        assertThat(world.phone().lamps()).isEmpty();
+        world.phone().power(true);
+        world.run(60);
+        assertThat(keys()).containsExactly(Light.OFF);
+    }
+
+    @Test
+    void theMessageLampOfEachLineIsItsOwn() {
+        watching();
+        assertThat(messages()).isEqualTo(Arrays.asList(Light.OFF, Light.OFF));
+    }
+}
