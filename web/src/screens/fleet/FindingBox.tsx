@@ -19,7 +19,7 @@ type Props = {
 /** @param consents what was asked before the release and is agreed to; what comes before the release is done by then */
 type Wish = { action: Schemas['RemedyView']['action']; consents?: Consents }
 
-/** Why it is held, in one sentence, and the buttons that mend it. */
+/** Why it is held, or what else is wrong with it, in one sentence, and the buttons that mend it. */
 export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
   const path = { params: { path: { id: device.id } } }
   const release = (consents: Consents = {}) =>
@@ -47,9 +47,9 @@ export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
   return (
     <Box
       mt="12px"
-      bg="rustBg"
+      bg={finding.leavesDialTone ? 'amberBg' : 'rustBg'}
       borderLeft="3px solid"
-      borderColor="rust"
+      borderColor={finding.leavesDialTone ? 'amber' : 'rust'}
       p="10px 12px"
       role="region"
       aria-label="Cause"

@@ -139,6 +139,10 @@ export function FleetTable({ rows, open, walked, narrow, chosen, onChoose, onOpe
   )
 }
 
+/** It has dial tone, and something else is wrong. */
+const hasMore = (d: Schemas['DeviceRow']) =>
+  d.cause !== '' && (d.condition === 'CARRYING' || d.condition === 'PROVEN')
+
 const TONES: Record<string, string> = {
   HELD: 'rust',
   SILENT: 'slateText',
@@ -150,7 +154,12 @@ const TONES: Record<string, string> = {
 
 function LastWord({ device }: { device: Device }) {
   return (
-    <chakra.td color={TONES[device.condition]} title={device.word} maxW="none!" width="99%">
+    <chakra.td
+      color={hasMore(device) ? 'amberText' : TONES[device.condition]}
+      title={device.word}
+      maxW="none!"
+      width="99%"
+    >
       {device.word}
       {device.since && (
         <>

@@ -12,9 +12,11 @@ export function Lamps({ lamps }: { lamps: Schemas['LampView'][] }) {
     <Box mt="16px" role="region" aria-label="Lamps">
       <Heading>Lamps</Heading>
       {[...dark, ...others].map((l) => (
-        <Box key={l.place} display="grid" gridTemplateColumns="130px 70px 1fr" gap="8px" py="2px">
-          <chakra.span>{l.place}</chakra.span>
-          <Mono>{l.number}</Mono>
+        <Box key={l.place} display="grid" gridTemplateColumns="64px 1fr 1.2fr" gap="8px" py="2px">
+          <Faded>{l.place}</Faded>
+          <chakra.span overflowWrap="anywhere">
+            <Mono>{l.number}</Mono> {l.caption}
+          </chakra.span>
           {l.state === 'DARK' ? (
             <chakra.span color="rust">dark: {l.words}</chakra.span>
           ) : (

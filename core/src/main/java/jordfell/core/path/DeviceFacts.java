@@ -91,7 +91,7 @@ public record DeviceFacts(
      *
      * @param place where it is on the phone, such as {@code key 3}
      */
-    public record LampFacts(String place, String number) {}
+    public record LampFacts(String place, String number, String caption) {}
 
     /** The account behind a line. */
     public record ExtensionFacts(long id, String number, String authUser, String displayName) {}

@@ -20,7 +20,7 @@ class LampDarkTest extends CauseFixture {
 
     @BeforeEach
     void lamps() {
-        window.lamps = List.of(new LampFacts("key 3", "2417"));
+        window.lamps = List.of(new LampFacts("key 3", "2417", "Radio"));
         asks(3, 1, "2416");
         seen.add(new jordfell.core.evidence.Observation.BindingChanged(
                 at(4), "2416", Change.ADDED, "sip:2416@192.0.2.1", "north", "192.0.2.1:5060", at(90_000)));
@@ -57,7 +57,7 @@ class LampDarkTest extends CauseFixture {
 
     @Test
     void aNumberThatNobodyHasIsToldWithCertainty() {
-        window.lamps = List.of(new LampFacts("key 3", "2499"), new LampFacts("key 4", "2417"));
+        window.lamps = List.of(new LampFacts("key 3", "2499", "Radio"), new LampFacts("key 4", "2417", "Radio"));
         subscribes(5, "2499", "404 Not Found");
         subscribes(5, "2417", "200 OK", "Expires: 3600");
         assertThat(lampsAt(10)).singleElement().satisfies(f -> {
@@ -98,7 +98,7 @@ class LampDarkTest extends CauseFixture {
     @Test
     void manyThatAreDarkForOneReasonAreToldTogether() {
         window.lamps = IntStream.rangeClosed(1, 7)
-                .mapToObj(i -> new LampFacts("key " + i, "249" + i))
+                .mapToObj(i -> new LampFacts("key " + i, "249" + i, "Radio"))
                 .toList();
         assertThat(lampsAt(200))
                 .extracting(Finding::sentence)
@@ -114,7 +114,7 @@ class LampDarkTest extends CauseFixture {
 
     @Test
     void whatTakesDialToneAwayIsToldFirst() {
-        window.lamps = List.of(new LampFacts("key 3", "2499"));
+        window.lamps = List.of(new LampFacts("key 3", "2499", "Radio"));
         subscribes(5, "2499", "404 Not Found");
         seen.add(new Pinged(at(30), "2416", false));
         seen.add(new Pinged(at(90), "2416", false));

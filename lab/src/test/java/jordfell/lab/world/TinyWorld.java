@@ -190,7 +190,7 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                 false,
                 List.of(),
                 keys.stream()
-                        .map(key -> new DeviceFacts.LampFacts(key.place().toString(), key.target()))
+                        .map(key -> new DeviceFacts.LampFacts(key.place().toString(), key.target(), key.label()))
                         .toList());
     }
 

@@ -121,7 +121,7 @@ final class Assembly {
                 ? List.of()
                 : keys.placed().stream()
                         .filter(key -> key.kind() == KeyKind.BLF)
-                        .map(key -> new LampFacts(key.place().toString(), key.target()))
+                        .map(key -> new LampFacts(key.place().toString(), key.target(), key.label()))
                         .toList();
     }
 

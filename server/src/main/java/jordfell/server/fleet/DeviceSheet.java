@@ -100,6 +100,7 @@ record DeviceSheet(
     record FindingView(
             String cause,
             String title,
+            boolean leavesDialTone,
             Certainty certainty,
             String settledBy,
             int line,
@@ -114,6 +115,7 @@ record DeviceSheet(
             return new FindingView(
                     cause.slug(),
                     cause.title(),
+                    cause.leavesDialTone(),
                     f.certainty(),
                     f.settledBy(),
                     f.line(),

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import jordfell.core.diagnosis.CaseOf;
 import jordfell.core.milestone.Watch;
+import jordfell.core.path.DeviceFacts.LampFacts;
 import jordfell.core.path.LampStatus;
 import org.jspecify.annotations.Nullable;
 
@@ -11,11 +12,17 @@ import org.jspecify.annotations.Nullable;
  * A key that shows whether an extension is busy, as it stands.
  *
  * @param place such as {@code key 3}
+ * @param caption what stands beside the key
  * @param until until when its registrar tells it, if it does
  * @param words why it is not told, in a few words; empty when it is
  */
 record LampView(
-        String place, String number, State state, @Nullable Instant until, String words) {
+        String place,
+        String number,
+        String caption,
+        State state,
+        @Nullable Instant until,
+        String words) {
 
     enum State {
         TOLD,
@@ -31,23 +38,25 @@ record LampView(
                 .toList();
     }
 
+    private static LampView view(LampFacts key, State state, @Nullable Instant until, String words) {
+        return new LampView(key.place(), key.number(), key.caption(), state, until, words);
+    }
+
     private static LampView of(LampStatus status, Instant now) {
-        String place = status.lamp().place();
-        String number = status.lamp().number();
+        LampFacts key = status.lamp();
         if (status.refusal().isPresent()) {
-            return new LampView(
-                    place, number, State.DARK, null, status.refusal().get());
+            return view(key, State.DARK, null, status.refusal().get());
         }
         if (status.ranOut(now)) {
-            return new LampView(place, number, State.DARK, null, "its subscription ran out");
+            return view(key, State.DARK, null, "its subscription ran out");
         }
         if (status.neverAsked(now)) {
-            return new LampView(place, number, State.DARK, null, "it never asked");
+            return view(key, State.DARK, null, "it never asked");
         }
         return status.watch()
                 .filter(watch -> watch.isLive(now))
                 .flatMap(Watch::until)
-                .map(until -> new LampView(place, number, State.TOLD, until, ""))
-                .orElseGet(() -> new LampView(place, number, State.WAITING, null, "it is about to ask"));
+                .map(until -> view(key, State.TOLD, until, ""))
+                .orElseGet(() -> view(key, State.WAITING, null, "it is about to ask"));
     }
 }

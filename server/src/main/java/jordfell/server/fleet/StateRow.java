@@ -31,7 +31,6 @@ final class StateRow {
         long passed =
                 path.stops().stream().filter(s -> s.state() == StopState.PASSED).count();
         Whereabouts where = Whereabouts.of(present.reached());
-        int rank = path.condition() == Condition.HELD ? 0 : path.condition() == Condition.SILENT ? 10 : 20;
         return new DeviceState(
                 facts.id(),
                 path.condition().name(),
@@ -51,13 +50,23 @@ final class StateRow {
                         facts.lines().stream()
                                 .map(l -> l.extension().map(e -> e.number()).orElse("–"))
                                 .toList()),
-                rank + (int) passed,
+                rank(path, finding) + (int) passed,
                 facts.released().map(r -> r.revision().id()).orElse(""),
                 String.join(" ", where.hosts()),
                 (where.says() + " " + macMaker).strip(),
                 path.condition() == Condition.CARRYING || path.condition() == Condition.PROVEN
                         ? Optional.of(present.at())
                         : Optional.empty());
+    }
+
+    /** Who has no dial tone comes first, then who has it and something else is wrong. */
+    private static int rank(DevicePath path, Optional<Finding> finding) {
+        return switch (path.condition()) {
+            case HELD -> 0;
+            case SILENT -> 10;
+            case CARRYING, PROVEN -> finding.isPresent() ? 20 : 30;
+            case PARKED, UNDER_WAY -> 30;
+        };
     }
 
     private static String word(DevicePath path, StopReport at, Optional<Finding> finding) {
@@ -67,8 +76,8 @@ final class StateRow {
                         ? at.evidence()
                         : finding.map(Finding::brief).orElse(at.evidence());
             case HELD, SILENT -> finding.map(Finding::brief).orElse(at.evidence());
-            case CARRYING -> "carrying, no test call yet";
-            case PROVEN -> "proven";
+            case CARRYING -> finding.map(Finding::brief).orElse("carrying, no test call yet");
+            case PROVEN -> finding.map(Finding::brief).orElse("proven");
             case UNDER_WAY -> at.stop() == Stop.HOLDING ? "first refresh to come" : at.evidence();
         };
     }
