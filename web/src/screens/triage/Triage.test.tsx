@@ -21,6 +21,7 @@ const cause = (name: string, devices: object[], over: object = {}) => ({
   title: `Cause ${name}`,
   sentence: `What ${name} came to.`,
   stop: 'LOCATED',
+  leavesDialTone: false,
   count: devices.length,
   since: new Date(Date.now() - 3_600_000).toISOString(),
   devices,
@@ -46,6 +47,13 @@ it('causes stand in their order, the first open with its devices and what they s
   expect(screen.getByRole('heading', { name: 'Cause name' })).toBeTruthy()
   expect(screen.getByText('All of them: Eskvik Pier, Korrin K12.')).toBeTruthy()
   expect(screen.getByRole('link', { name: 'Gate 2' }).getAttribute('href')).toBe('/fleet/2')
+})
+
+it('what takes no dial tone away is counted and told apart', async () => {
+  say([cause('name', [device(1)]), cause('lamp-dark', [device(2), device(3)], { leavesDialTone: true })])
+  renderWithAll(<Triage />, '/triage/lamp-dark~v', '/triage/:cause?')
+  expect(await screen.findByText('1 device held or silent, 2 with something else · 2 causes')).toBeTruthy()
+  expect(screen.getByText('2 devices, with dial tone')).toBeTruthy()
 })
 
 it('the cause in the address is open; of one device nothing is shared', async () => {

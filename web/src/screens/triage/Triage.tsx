@@ -15,6 +15,9 @@ type Cause = Schemas['CauseView']
 
 const key = (cause: Cause) => `${cause.cause}~${cause.variant}`
 const stopName = (cause: Cause) => STOPS.find(([s]) => s === cause.stop)?.[1] ?? ''
+const where = (cause: Cause) => (cause.leavesDialTone ? 'with dial tone' : stopName(cause))
+const tone = (cause: Cause) =>
+  cause.leavesDialTone ? 'amberText' : cause.cause === 'lapsed' ? 'slateText' : 'rust'
 const devices = (n: number) => `${n} ${n === 1 ? 'device' : 'devices'}`
 
 /** Causes, those with most devices first, each with its devices. */
@@ -23,7 +26,9 @@ export function Triage() {
   const chosen = useParams().cause
   const causes = triage.data ?? []
   const open = causes.find((c) => key(c) === chosen) ?? causes[0]
-  const held = causes.reduce((sum, c) => sum + c.count, 0)
+  const count = (of: Cause[]) => of.reduce((sum, c) => sum + c.count, 0)
+  const held = count(causes.filter((c) => !c.leavesDialTone))
+  const beside = count(causes) - held
   if (!triage.data)
     return (
       <Box p="14px 18px">
@@ -45,7 +50,8 @@ export function Triage() {
         <Box p="14px 18px 10px">
           <Title>Triage</Title>
           <Faded>
-            {devices(held)} held or silent · {causes.length} {causes.length === 1 ? 'cause' : 'causes'}
+            {devices(held)} held or silent{beside > 0 && `, ${beside} with something else`} · {causes.length}{' '}
+            {causes.length === 1 ? 'cause' : 'causes'}
           </Faded>
           <Trouble error={triage.error} />
         </Box>
@@ -73,10 +79,10 @@ function CauseLine({ cause }: { cause: Cause }) {
           {cause.count > few.length && ` and ${cause.count - few.length} more`}
         </Box>
         <Box color="faded" fontSize="12px">
-          {cause.since && <Age at={cause.since} />} · {stopName(cause)}
+          {cause.since && <Age at={cause.since} />} · {where(cause)}
         </Box>
       </Box>
-      <Mono fontSize="17px" fontWeight={700} color={cause.cause === 'lapsed' ? 'slateText' : 'rust'}>
+      <Mono fontSize="17px" fontWeight={700} color={tone(cause)}>
         {cause.count}
       </Mono>
     </Flex>
@@ -100,7 +106,7 @@ function OpenCause({ cause }: { cause: Cause }) {
       <Flex align="baseline" gap="14px" wrap="wrap">
         <Title>{cause.title}</Title>
         <Faded>
-          {devices(cause.count)}, held at {stopName(cause)}
+          {devices(cause.count)}, {cause.leavesDialTone ? where(cause) : `held at ${where(cause)}`}
         </Faded>
       </Flex>
       <Box mt="8px" maxW="720px" fontSize="15px">

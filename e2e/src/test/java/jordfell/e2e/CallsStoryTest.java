@@ -3,7 +3,9 @@ package jordfell.e2e;
 import static jordfell.e2e.Screen.button;
 import static jordfell.e2e.Screen.go;
 import static jordfell.e2e.Screen.link;
+import static jordfell.e2e.Screen.rail;
 import static jordfell.e2e.Screen.sees;
+import static jordfell.e2e.Screen.waits;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
@@ -13,8 +15,10 @@ import com.microsoft.playwright.options.SelectOption;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.support.Pier;
+import jordfell.server.support.RunningServer;
 import jordfell.server.support.UserAgent;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -24,6 +28,8 @@ import org.junit.jupiter.api.TestInstance;
 /** Why a number does not ring, and why one can't be dialled, found and mended. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 class CallsStoryTest {
+
+    private static final String WATCHER = "02-4B-7A-00-77-61";
 
     private Jordfell jordfell;
     private Page page;
@@ -116,6 +122,40 @@ class CallsStoryTest {
         button(page, "Keep the changes").click();
         page.navigate(jordfell.address() + "/calls/what-if?from=2486&dials=0555123");
         sees(page, "It goes out as 555123.");
+        assertThat(jordfell.complaints()).isEmpty();
+    }
+
+    @Test
+    void darkLampIsFoundAndLit() {
+        extension("2400", "Harbour radio");
+        Pier pier = new Pier(RunningServer.at(jordfell.address()));
+        long device = pier.enrolled(WATCHER, "Watching desk", "2487", "");
+        jordfell.api(
+                page,
+                "PUT",
+                "/api/keys/DEVICE/" + device,
+                Map.of(
+                        "version",
+                        0,
+                        "wishes",
+                        List.of(Map.of("position", 6, "kind", "BLF", "target", "2488", "label", "Night watch"))));
+        pier.release(device);
+        pier.unbox(WATCHER);
+        go(page, "Triage");
+        sees(page, "Nobody has 2488, so the lamp of key 6 stays dark.");
+        page.navigate(jordfell.address() + "/fleet/" + device);
+        rail(page, "ppppppp", 60);
+        sees(page, "dark: 404 Not Found");
+        extension("2488", "Night watch");
+        button(page, "Restart").click();
+        Locator lamps = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Lamps"));
+        waits(
+                page,
+                lamps.locator(
+                        "div",
+                        new Locator.LocatorOptions().setHasText(Pattern.compile("^key 6\\s*2488 Night watch\\s*told"))),
+                new Locator.WaitForOptions());
+        lamps.getByText("dark:").waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.DETACHED));
         assertThat(jordfell.complaints()).isEmpty();
     }
 }

@@ -1,6 +1,7 @@
 package jordfell.server.triage;
 
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import jordfell.core.diagnosis.Cause;
@@ -24,6 +25,7 @@ class CauseList {
             String title,
             String sentence,
             String stop,
+            boolean leavesDialTone,
             @Nullable Instant since,
             long count,
             List<Held> devices) {}
@@ -35,6 +37,12 @@ class CauseList {
             @Nullable Instant since,
             String sentence,
             long sentences) {}
+
+    /** What takes no dial tone away comes last. */
+    private static final Object BESIDE = Arrays.stream(Cause.values())
+            .filter(Cause::leavesDialTone)
+            .map(Cause::slug)
+            .toArray();
 
     private final Jdbc jdbc;
 
@@ -49,14 +57,16 @@ class CauseList {
                         select cause, variant, count(*) n, min(since) since, min(sentence) sentence,
                                count(distinct sentence) sentences
                         from device_state where cause <> '' and condition <> 'PARKED'
-                        group by cause, variant order by n desc, since limit 100""",
+                        group by cause, variant
+                        order by array_contains(?, cause), n desc, since limit 100""",
                         row -> new Group(
                                 row.text("cause"),
                                 row.text("variant"),
                                 row.number("n"),
                                 row.timeIfAny("since").orElse(null),
                                 row.text("sentence"),
-                                row.number("sentences")))
+                                row.number("sentences")),
+                        BESIDE)
                 .stream()
                 .map(this::view)
                 .toList();
@@ -72,6 +82,7 @@ class CauseList {
                 cause == Cause.UNEXPLAINED_HOLD
                         ? group.variant().toUpperCase(Locale.ROOT)
                         : cause.stop().name(),
+                cause.leavesDialTone(),
                 group.since(),
                 group.count(),
                 devices(group));

@@ -46,6 +46,12 @@ class LampsApiTest {
         assertThat(pier.rail(device)).as("it has dial tone all the same").startsWith("ppppppp");
         assertThat(lamp(device, "key 3").path("state").asString()).isEqualTo("TOLD");
         assertThat(lamp(device, "key 4").path("words").asString()).isEqualTo("404 Not Found");
+        JsonNode causes = pier.client().get("/api/triage").json();
+        assertThat(causes.get(causes.size() - 1).path("cause").asString())
+                .as("after what takes dial tone away")
+                .isEqualTo("lamp-dark");
+        assertThat(causes.get(causes.size() - 1).path("leavesDialTone").asBoolean())
+                .isTrue();
         pier.enrolled("02-4B-7A-0E-2D-02", "Watched desk", "2148", "");
         pier.client().post("/api/lab/phones/" + MAC + "/restart", Map.of());
         RunningServer.untilLong(
