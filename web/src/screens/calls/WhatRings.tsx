@@ -11,6 +11,7 @@ import { useDomain } from '../roster/useDomain'
 import { CallsFrame } from './CallsFrame'
 import { Divert } from './Divert'
 import { useCallPath } from './queries'
+import { TryCall } from './TryCall'
 
 type Path = Schemas['CallPathView']
 type Stop = Schemas['CallStopView']
@@ -42,7 +43,14 @@ export function WhatRings() {
         </Empty>
       ) : (
         <Shown query={path} what="What rings">
-          {(data) => <Picture path={data} {...(mayChange ? { onDivert: setDiverting } : {})} />}
+          {(data) => (
+            <>
+              <Picture path={data} {...(mayChange ? { onDivert: setDiverting } : {})} />
+              {mayChange && data.first.number && (
+                <TryCall key={data.first.number} domainId={domainId} number={data.first.number} />
+              )}
+            </>
+          )}
         </Shown>
       )}
       {diverting && <Divert domainId={domainId} number={diverting} onClose={() => setDiverting('')} />}

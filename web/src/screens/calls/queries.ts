@@ -37,6 +37,15 @@ export const useCallPath = (domainId: number, number: string) =>
     queryFn: () => unwrap(client.GET('/api/calls/path', { params: { query: { domainId, number } } })),
   })
 
+/** A call that is made to see what rings, looked at until it is over. */
+export const useTrial = (id: number) =>
+  useQuery({
+    queryKey: ['call-trial', id],
+    enabled: id > 0,
+    refetchInterval: (query) => (query.state.data?.words ? false : 1_000),
+    queryFn: () => unwrap(client.GET('/api/calls/trials/{id}', { params: { path: { id } } })),
+  })
+
 export const useGroups = (domainId: number) =>
   useQuery({
     queryKey: ['groups', domainId],

@@ -127,7 +127,6 @@ class CallsStoryTest {
 
     @Test
     void darkLampIsFoundAndLit() {
-        extension("2400", "Harbour radio");
         Pier pier = new Pier(RunningServer.at(jordfell.address()));
         long device = pier.enrolled(WATCHER, "Watching desk", "2487", "");
         jordfell.api(

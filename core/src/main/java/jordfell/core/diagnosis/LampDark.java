@@ -29,13 +29,15 @@ final class LampDark implements Rule {
         }
         List<LampStatus> lamps =
                 LampStatus.of(device.facts(), device.reached(), device.path().lines(), device.now());
-        Predicate<LampStatus> nobodys =
-                lamp -> lamp.refusal().filter(r -> r.startsWith("404")).isPresent()
-                        && device.secrets().current(lamp.lamp().number()).isEmpty();
+        Predicate<LampStatus> unknown =
+                lamp -> lamp.refusal().filter(r -> r.startsWith("404")).isPresent();
+        Predicate<LampStatus> onRecord =
+                lamp -> device.secrets().current(lamp.lamp().number()).isPresent();
         List<Finding> findings = new ArrayList<>();
-        some(lamps, nobodys).forEach(dark -> findings.add(nobodys(device, dark)));
+        some(lamps, unknown.and(onRecord.negate())).forEach(dark -> findings.add(nobodys(device, dark)));
+        some(lamps, unknown.and(onRecord)).forEach(dark -> findings.add(unknownThen(dark)));
         Map<String, List<LampStatus>> refused = lamps.stream()
-                .filter(lamp -> lamp.refusal().isPresent() && !nobodys.test(lamp))
+                .filter(lamp -> lamp.refusal().isPresent() && !unknown.test(lamp))
                 .collect(Collectors.groupingBy(
                         lamp -> lamp.refusal().orElseThrow(), LinkedHashMap::new, Collectors.toList()));
         refused.forEach((answer, dark) -> findings.add(refused(dark, answer)));
@@ -61,6 +63,22 @@ final class LampDark implements Rule {
                 .shownBy("SUBSCRIBE for " + numbers(lamps) + " → 404")
                 .remedies(Remedy.advice("Put the number that is meant on " + keys(lamps) + ", under Templates, or give "
                         + numbers(lamps) + " to somebody, under Roster."));
+    }
+
+    /** On record here: since it asked, or the registrar has other accounts. */
+    private static Finding unknownThen(List<LampStatus> lamps) {
+        return Finding.likely(
+                        Cause.LAMP_DARK,
+                        "The registrar did not know " + numbers(lamps) + " when it asked, so " + places(lamps)
+                                + " dark.",
+                        "Whether a restart lights " + (lamps.size() == 1 ? "it." : "them."))
+                .variant("was not known " + all(lamps))
+                .brief("lamp of " + numbers(lamps) + " dark")
+                .detail("It is on record here; the phone is to ask once more.")
+                .since(since(lamps))
+                .shownBy("SUBSCRIBE for " + numbers(lamps) + " → 404", numbers(lamps) + " is on record")
+                .remedies(Remedy.advice("Restart the phone; if the answer is the same, give the registrar its accounts"
+                        + " anew: under Roster, Extensions, “Accounts for a registrar…”."));
     }
 
     private static Finding refused(List<LampStatus> lamps, String answer) {

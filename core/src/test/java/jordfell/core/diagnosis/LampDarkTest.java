@@ -68,13 +68,23 @@ class LampDarkTest extends CauseFixture {
     }
 
     @ParameterizedTest
-    @CsvSource({"404 Not Found", "403 Forbidden", "489 Bad Event"})
+    @CsvSource({"403 Forbidden", "489 Bad Event"})
     void aNumberThatSomebodyHasIsToldByTheAnswer(String answer) {
         subscribes(5, "2417", answer);
         assertThat(lampsAt(10))
                 .extracting(Finding::sentence)
                 .containsExactly(
                         "The registrar does not tell it of 2417 (“" + answer + "”), so the lamp of key 3 stays dark.");
+    }
+
+    @Test
+    void aNumberThatWasGivenSinceIsNotSaidToBeNobodysNorRefused() {
+        subscribes(5, "2417", "404 Not Found");
+        assertThat(lampsAt(10)).singleElement().satisfies(f -> {
+            assertThat(f.sentence())
+                    .isEqualTo("The registrar did not know 2417 when it asked, so the lamp of key 3 stays dark.");
+            assertThat(f.certainty()).isEqualTo(Certainty.LIKELY);
+        });
     }
 
     @ParameterizedTest

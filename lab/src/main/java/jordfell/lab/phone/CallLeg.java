@@ -36,6 +36,7 @@ public final class CallLeg {
     private final BiConsumer<Boolean, String> result;
     private boolean done;
     private boolean up;
+    private boolean isHeard;
 
     public CallLeg(
             Timeline timeline,
@@ -83,33 +84,47 @@ public final class CallLeg {
     public void start() {
         sender.send(self, proxy, request("INVITE", target, "<" + target + ">", 1));
         timeline.after(patience, () -> {
-            if (!up) {
-                finish(false, "no answer");
+            if (!up && !done) {
+                giveUp();
             }
         });
     }
 
+    /** What rings stops (RFC 3261 §9.1): nothing is cancelled of which nothing was heard. */
+    private void giveUp() {
+        if (isHeard) {
+            sender.send(self, proxy, ofInvite(request("CANCEL", target, "<" + target + ">", 1)));
+        }
+        finish(false, "no answer");
+    }
+
+    /** With the Via of the INVITE that it is about. */
+    private SipMessage ofInvite(SipMessage request) {
+        return request.replacing("Via", "SIP/2.0/UDP " + self + ";rport;branch=z9hG4bK" + token + "INVITE");
+    }
+
     /** Takes a response to its INVITE or BYE, or the other side's BYE. */
     public void receive(SipMessage message, Endpoint source) {
-        if (done || message.status() < 200) {
+        isHeard |= message.isResponse();
+        boolean isOver = done && !message.method().equals("INVITE");
+        if (isOver || message.status() < 200 || message.method().equals("CANCEL")) {
             return;
         }
         String to = message.first("To").orElse("<" + target + ">");
         if (message.method().equals("BYE")) {
             finish(true, "200 OK");
         } else if (message.status() >= 300) {
-            sender.send(
-                    self,
-                    proxy,
-                    request("ACK", target, to, 1)
-                            .replacing("Via", "SIP/2.0/UDP " + self + ";rport;branch=z9hG4bK" + token + "INVITE"));
+            sender.send(self, proxy, ofInvite(request("ACK", target, to, 1)));
             finish(false, message.startLine().substring(8) + why(message));
         } else {
             Optional<SipAddress> remote = SipHeaders.contacts(message).stream().findFirst();
             String uri = remote.map(SipAddress::uri).orElse(target);
             sender.send(self, proxy, request("ACK", uri, to, 1));
-            up = true;
-            timeline.after(talk, () -> sender.send(self, proxy, request("BYE", uri, to, 2)));
+            if (!up) {
+                up = true;
+                // One that was given up meanwhile is ended at once (§15).
+                timeline.after(done ? Duration.ZERO : talk, () -> sender.send(self, proxy, request("BYE", uri, to, 2)));
+            }
         }
     }
 

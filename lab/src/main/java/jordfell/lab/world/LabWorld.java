@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
@@ -224,9 +225,20 @@ public final class LabWorld {
         return testCalls.dial(mac, number, result);
     }
 
-    /** Somebody of the Lab calls a number and waits until it is answered or over; how it went is told in words. */
-    public void ring(String domain, String number, BiConsumer<Boolean, String> result) {
-        testCalls.ring(domain, number, result);
+    /**
+     * Calls a number as nobody's phone, to see what rings.
+     *
+     * @param patience how long the caller waits before giving up
+     * @param told hears whenever the call comes further, and of its end
+     */
+    public void follow(String domain, String number, Duration patience, Consumer<FollowedCall> told) {
+        AtomicReference<String> id = new AtomicReference<>("");
+        id.set(testCalls.follow(
+                domain,
+                number,
+                patience,
+                (worked, detail) -> witness.followed().end(id.get(), worked, detail, timeline.now())));
+        witness.followed().begin(id.get(), timeline.now(), told);
     }
 
     /** How many messages wait for an extension. */

@@ -25,6 +25,9 @@ final class TestCaller {
     static final String USER = "test-call";
     private static final int MOST_ANSWERED = 1_000;
 
+    /** Timer B (RFC 3261 §17.1.1.2): after it nothing more of a call comes. */
+    private static final Duration LATE = Duration.ofSeconds(32);
+
     static final Endpoint ADDRESS = new Endpoint("192.0.2.9", 5060);
 
     private final Timeline timeline;
@@ -45,8 +48,8 @@ final class TestCaller {
         network.attach(ADDRESS, this::receive);
     }
 
-    /** Calls a number by way of a registrar node, and waits so long for an answer. */
-    void call(String domain, String number, Endpoint node, Duration patience, BiConsumer<Boolean, String> result) {
+    /** Calls a number by way of a registrar node, and waits so long for an answer; gives the Call-ID. */
+    String call(String domain, String number, Endpoint node, Duration patience, BiConsumer<Boolean, String> result) {
         String token = Long.toHexString(random.nextLong());
         CallLeg leg = new CallLeg(
                 timeline,
@@ -59,11 +62,13 @@ final class TestCaller {
                 this::send,
                 patience,
                 (worked, detail) -> {
-                    calls.remove("call-" + token);
+                    // What it gave up is answered once more, and an answer may overtake its end.
+                    timeline.after(LATE, () -> calls.remove("call-" + token));
                     result.accept(worked, detail);
                 });
         calls.put(leg.callId(), leg);
         leg.start();
+        return leg.callId();
     }
 
     private void receive(Endpoint from, byte[] bytes) {

@@ -20,9 +20,6 @@ import jordfell.lab.time.Timeline;
 /** Test calls in both directions, and calls to the test number by phones that are none of the Lab's. */
 final class TestCalls {
 
-    /** Longer than any phone or registrar lets it ring before it sends it on. */
-    private static final Duration PATIENT = Duration.ofSeconds(200);
-
     private static final Duration LONG_CALL = Duration.ofMinutes(10);
 
     private final Timeline timeline;
@@ -93,9 +90,9 @@ final class TestCalls {
         return true;
     }
 
-    /** Calls a number as nobody's phone, and waits as long as it rings. */
-    void ring(String domain, String number, BiConsumer<Boolean, String> result) {
-        testCaller.call(domain, number, nodes.of(domain), PATIENT, result);
+    /** Calls a number as nobody's phone; gives the Call-ID. */
+    String follow(String domain, String number, Duration patience, BiConsumer<Boolean, String> result) {
+        return testCaller.call(domain, number, nodes.of(domain), patience, result);
     }
 
     /** The numbers that were called outside, each with the one that was shown: {@code 555123 by 2416}; the newest last. */

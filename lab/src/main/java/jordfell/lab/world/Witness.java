@@ -25,6 +25,7 @@ final class Witness {
     private final WorldObserver observer;
     private final SipCounters counters;
     private final CallTracks tracks = new CallTracks();
+    private final FollowedCalls followed = new FollowedCalls();
 
     Witness(Timeline timeline, Network network, Nodes nodes, WorldObserver observer, SipCounters counters) {
         this.timeline = timeline;
@@ -62,15 +63,30 @@ final class Witness {
                 .isEmpty();
     }
 
+    FollowedCalls followed() {
+        return followed;
+    }
+
     /** Reports a SIP message. OPTIONS are reported by their outcome alone: there are many and they say little. */
     void see(String node, Endpoint peer, byte[] bytes, SipMessage message, boolean toNode) {
-        if (message.method().equals("OPTIONS")) {
+        if (message.method().equals("OPTIONS") || tellsALamp(message)) {
             return;
         }
+        followed.see(message, peer, tracks.deviceAt(peer), toNode, timeline.now());
         observer.observed(
                 SipHeaders.to(message).map(SipAddress::host).orElse(""),
                 tracks.device(message),
                 SipSeen.of(timeline.now(), toNode, nodes.name(node), peer.toString(), Datagram.of(bytes), message));
+    }
+
+    /** What lamps are told is as much as there are calls; that one is told no more is said once. */
+    private static boolean tellsALamp(SipMessage message) {
+        return message.method().equals("NOTIFY")
+                && (message.isResponse()
+                        ? message.status() < 300
+                        : message.first("Subscription-State")
+                                .filter(state -> state.startsWith("active"))
+                                .isPresent());
     }
 
     /** What is no SIP is evidence too; whose it is, is told by where it came from. */

@@ -2,6 +2,7 @@ package jordfell.lab.world;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -30,7 +31,7 @@ class PhoneSendsTest {
     private List<String> rung(String number) {
         int before = world.seen.size();
         AtomicReference<String> done = new AtomicReference<>("");
-        world.world.ring(TinyWorld.DOMAIN, number, (worked, detail) -> done.set(worked + " " + detail));
+        world.world.follow(TinyWorld.DOMAIN, number, Duration.ofSeconds(50), call -> done.set(call.words()));
         world.run(60);
         assertThat(done.get()).isNotEmpty();
         return world.seen.subList(before, world.seen.size()).stream()

@@ -3,15 +3,24 @@ package jordfell.server.calls;
 import java.util.Optional;
 import jordfell.core.calls.CallPath;
 import jordfell.core.calls.CallStop;
+import jordfell.core.calls.Ringing;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.records.OutsideNumberStore.Did;
+import jordfell.server.security.Audit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What rings when a number is called? */
@@ -21,12 +30,21 @@ class CallPathController {
 
     private static final int LONGEST = 40;
 
+    record TrialWish(long domainId, @Nullable String number) {}
+
     private final RecordedGround ground;
     private final OutsideNumberStore outside;
+    private final DomainStore domains;
+    private final RingTrials trials;
+    private final Audit audit;
 
-    CallPathController(RecordedGround ground, OutsideNumberStore outside) {
+    CallPathController(
+            RecordedGround ground, OutsideNumberStore outside, DomainStore domains, RingTrials trials, Audit audit) {
         this.ground = ground;
         this.outside = outside;
+        this.domains = domains;
+        this.trials = trials;
+        this.audit = audit;
     }
 
     /** @param number an outside number with its country code, or one of the domain */
@@ -36,11 +54,31 @@ class CallPathController {
         if (written.startsWith("+") || written.length() > Extension.LONGEST_NUMBER) {
             return outside(domainId, written);
         }
+        return inside("", "", dialled(written), domainId);
+    }
+
+    private static String dialled(String written) {
         if (!written.matches("[0-9*#]+")) {
             throw RefusedException.field(
-                    "/number", "“" + number.strip() + "” is no number.", "Such as 2413 or +999 5501 2413.");
+                    "/number", "“" + written.strip() + "” is no number.", "Such as 2413 or +999 5501 2413.");
         }
-        return inside("", "", written, domainId);
+        return written;
+    }
+
+    /** Calls the number, to see whether what rings is what is foretold: real phones ring. */
+    @PostMapping("/trials")
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    RingTrials.RingTrialView call(@RequestBody TrialWish wish) {
+        String number = dialled(Fields.needed(wish.number(), "number", "number", Extension.LONGEST_NUMBER));
+        String domain = domains.get(wish.domainId()).name();
+        RecordedGround.Look look = ground.of(wish.domainId());
+        audit.record("called " + number + " to see what rings");
+        return trials.begin(domain, number, Ringing.of(CallPath.of(number, look)));
+    }
+
+    @GetMapping("/trials/{id}")
+    RingTrials.RingTrialView trial(@PathVariable long id) {
+        return trials.find(id).orElseThrow(() -> RefusedException.notFound("call"));
     }
 
     private CallPathView outside(long domainId, String written) {

@@ -4,6 +4,7 @@ import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.net.URI;
 import java.security.SecureRandom;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
@@ -20,6 +21,7 @@ import jordfell.lab.phone.HttpConfigSource;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.wire.SipPorts;
+import jordfell.lab.world.FollowedCall;
 import jordfell.lab.world.LabWorld;
 import jordfell.server.calls.LabDialler;
 import jordfell.server.change.Changed;
@@ -206,6 +208,11 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
             }
         });
         return rung;
+    }
+
+    @Override
+    public void follow(String domain, String number, Duration patience, Consumer<FollowedCall> told) {
+        timeline.post(() -> world().follow(domain, number, patience, told));
     }
 
     @PreDestroy
