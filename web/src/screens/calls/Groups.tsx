@@ -1,3 +1,4 @@
+import { Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useSession } from '../../api/queries'
@@ -5,6 +6,7 @@ import { useOpened } from '../../frame/useOpened'
 import { Act, Faded, Grid, Mono } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { Shown } from '../../kit/Shown'
+import { ExchangeActs } from '../roster/ExchangeActs'
 import { useDomain } from '../roster/useDomain'
 import { CallsFrame } from './CallsFrame'
 import { EditGroup } from './EditGroup'
@@ -21,11 +23,14 @@ export function Groups() {
   return (
     <CallsFrame
       acts={
-        mayChange && (
-          <Act kind="main" ml="auto" onClick={() => setAdding(true)}>
-            Add a group…
-          </Act>
-        )
+        <Flex ml="auto" gap="14px" align="center">
+          <ExchangeActs what="groups" domainId={domainId} />
+          {mayChange && (
+            <Act kind="main" onClick={() => setAdding(true)}>
+              Add a group…
+            </Act>
+          )}
+        </Flex>
       }
     >
       <Shown query={groups} what="The groups">

@@ -7,6 +7,7 @@ import { Act, Faded, Heading, Mono } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { FilterEntry } from '../../kit/FilterEntry'
 import { Shown } from '../../kit/Shown'
+import { ExchangeActs } from '../roster/ExchangeActs'
 import { useDomain } from '../roster/useDomain'
 import { CallsFrame } from './CallsFrame'
 import { Divert } from './Divert'
@@ -25,7 +26,14 @@ export function WhatRings() {
   const number = at('number')
   const path = useCallPath(domainId, number)
   return (
-    <CallsFrame>
+    <CallsFrame
+      acts={
+        <Flex ml="auto" gap="8px" align="center">
+          <Faded>All diversions:</Faded>
+          <ExchangeActs what="diversions" domainId={domainId} />
+        </Flex>
+      }
+    >
       <Flex gap="10px" align="baseline" wrap="wrap" mb="14px">
         <span>Somebody calls</span>
         <FilterEntry

@@ -9,7 +9,7 @@ import { tellDone } from '../../kit/undo'
 import { sendFile } from '../intake/queries'
 
 type Looked = Schemas['Looked']
-type What = 'people' | 'extensions' | 'numbers'
+type What = 'people' | 'extensions' | 'numbers' | 'groups' | 'diversions'
 type Props = { what: What; domainId: number; accounts?: boolean }
 
 /** The list out as a table, and a table in: shown first, then taken. */

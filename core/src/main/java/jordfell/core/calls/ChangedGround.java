@@ -3,7 +3,7 @@ package jordfell.core.calls;
 import java.util.Optional;
 
 /** The ground as it would be with one callee changed. */
-record ChangedGround(CallPath.Ground before, Callee changed) implements CallPath.Ground {
+public record ChangedGround(CallPath.Ground before, Callee changed) implements CallPath.Ground {
 
     @Override
     public Optional<Callee> callee(String number) {

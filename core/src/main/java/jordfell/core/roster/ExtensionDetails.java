@@ -39,8 +39,10 @@ public final class ExtensionDetails {
      *
      * @param held on how many devices the extension is now
      * @param isOwn whether a number is an outside number of its domain, or one of its extensions
+     * @param isPermission whether its domain has a permission of this name
      */
-    public static List<FieldProblem> refuse(Written w, int held, Predicate<String> isOwn) {
+    public static List<FieldProblem> refuse(
+            Written w, int held, Predicate<String> isOwn, Predicate<String> isPermission) {
         FieldProblems problems = new FieldProblems();
         text("displayName", "name", w.displayName(), LONGEST_NAME, problems);
         if (!USER.matcher(w.authUser()).matches()) {
@@ -59,7 +61,13 @@ public final class ExtensionDetails {
                     w.number() + " is on " + held + " devices.",
                     "Take it off some first, or allow at least " + held + ".");
         }
-        text("permissionClass", "permission class", w.permissionClass(), LONGEST_CLASS, problems);
+        text("permissionClass", "permission", w.permissionClass(), LONGEST_CLASS, problems);
+        if (!w.permissionClass().isEmpty() && !isPermission.test(w.permissionClass())) {
+            problems.add(
+                    "permissionClass",
+                    "There is no permission “" + w.permissionClass() + "”: with it nothing outside could be dialled.",
+                    "Make it under Calls, Permissions, or leave it empty.");
+        }
         Optional<String> malformed = refuseOutgoing(w.outgoing());
         problems.add("outgoing", malformed, "An outside number or an extension, or nothing.");
         if (malformed.isEmpty() && !w.outgoing().isEmpty() && !isOwn.test(w.outgoing())) {

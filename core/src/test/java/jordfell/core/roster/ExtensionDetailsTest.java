@@ -18,7 +18,7 @@ class ExtensionDetailsTest {
     @ParameterizedTest
     @ValueSource(strings = {"", "2417", "+999 55 01 24 16", "0099955012416"})
     void outgoingNumberIsOneThatCanBeCalledBack(String outgoing) {
-        assertThat(ExtensionDetails.refuse(written("Watch room", "2417-a", 2, outgoing), 2, number -> true))
+        assertThat(ExtensionDetails.refuse(written("Watch room", "2417-a", 2, outgoing), 2, number -> true, n -> true))
                 .isEmpty();
     }
 
@@ -37,7 +37,7 @@ class ExtensionDetailsTest {
             })
     void saysWhatCannotBeKeptAndWhere(
             String name, String user, int contacts, String outgoing, int held, String pointer, String reason) {
-        assertThat(ExtensionDetails.refuse(written(name, user, contacts, outgoing), held, number -> true))
+        assertThat(ExtensionDetails.refuse(written(name, user, contacts, outgoing), held, number -> true, n -> true))
                 .singleElement()
                 .satisfies(r -> {
                     assertThat(r.pointer()).isEqualTo(pointer);
@@ -47,21 +47,35 @@ class ExtensionDetailsTest {
 
     @Test
     void textsAreBoundedAndPlain() {
-        assertThat(ExtensionDetails.refuse(written("x".repeat(101), "a".repeat(65), 1, ""), 0, number -> true))
+        assertThat(ExtensionDetails.refuse(
+                        written("x".repeat(101), "a".repeat(65), 1, ""), 0, number -> true, n -> true))
                 .extracting(FieldProblem::reason)
                 .containsExactly("The name has 101 characters.", "The authentication user has 65 characters.");
-        assertThat(ExtensionDetails.refuse(written("Watch\u202Eroom", "a", 1, ""), 0, number -> true))
+        assertThat(ExtensionDetails.refuse(written("Watch\u202Eroom", "a", 1, ""), 0, number -> true, n -> true))
                 .extracting(FieldProblem::pointer)
                 .containsExactly("/displayName");
     }
 
     @Test
     void nobodyIsShownANumberThatTheDomainDoesNotHave() {
-        assertThat(ExtensionDetails.refuse(written("Watch room", "a", 1, "+999 55 01 24 16"), 0, number -> false))
+        assertThat(ExtensionDetails.refuse(
+                        written("Watch room", "a", 1, "+999 55 01 24 16"), 0, number -> false, n -> true))
                 .extracting(FieldProblem::reason)
                 .containsExactly(
                         "“+999 55 01 24 16” is no outside number of this domain and no extension: nobody could call back.");
-        assertThat(ExtensionDetails.refuse(written("Watch room", "a", 1, ""), 0, number -> false))
+        assertThat(ExtensionDetails.refuse(written("Watch room", "a", 1, ""), 0, number -> false, n -> true))
+                .isEmpty();
+    }
+
+    @Test
+    void aPermissionThatIsNotThereIsRefused() {
+        Written with = new Written("2417", "Watch room", "a", 1, "calls the moon", "");
+        assertThat(ExtensionDetails.refuse(with, 0, number -> true, n -> false))
+                .extracting(FieldProblem::pointer, FieldProblem::reason)
+                .containsExactly(org.assertj.core.groups.Tuple.tuple(
+                        "/permissionClass",
+                        "There is no permission “calls the moon”: with it nothing outside could be dialled."));
+        assertThat(ExtensionDetails.refuse(written("Watch room", "a", 1, ""), 0, number -> true, n -> false))
                 .isEmpty();
     }
 }

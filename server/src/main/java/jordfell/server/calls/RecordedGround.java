@@ -23,7 +23,7 @@ import org.springframework.stereotype.Component;
 
 /** What the records say of where a domain’s numbers lead, for one look. */
 @Component
-class RecordedGround {
+public class RecordedGround {
 
     private final ExtensionStore extensions;
     private final PersonStore people;
@@ -50,12 +50,12 @@ class RecordedGround {
         this.plans = plans;
     }
 
-    Look of(long domainId) {
+    public Look of(long domainId) {
         return new Look(domainId, plans.of(domainId));
     }
 
     /** The ground as it is asked for one path. */
-    final class Look implements CallPath.Ground {
+    public final class Look implements CallPath.Ground {
 
         private final long domainId;
         private final DialPlan plan;

@@ -57,6 +57,8 @@ class ExchangeController {
             case "people" -> exports.people(domainId);
             case "extensions" -> exports.extensions(domainId);
             case "numbers" -> exports.outsideNumbers(domainId);
+            case "groups" -> exports.groups(domainId);
+            case "diversions" -> exports.diversions(domainId);
             case "accounts" -> Exports.table(accounts(domainId, secrets, who));
             default -> throw RefusedException.notFound("export");
         };

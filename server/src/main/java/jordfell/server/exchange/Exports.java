@@ -3,12 +3,15 @@ package jordfell.server.exchange;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import jordfell.core.calls.Diversions;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.table.TableWriter;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
+import jordfell.server.records.DiversionStore;
 import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.GroupStore;
 import org.springframework.stereotype.Component;
 
 /** Writes lists as tables that read back without a change. */
@@ -35,10 +38,14 @@ class Exports {
 
     private final Jdbc jdbc;
     private final ExtensionStore extensions;
+    private final GroupStore groups;
+    private final DiversionStore diversions;
 
-    Exports(Jdbc jdbc, ExtensionStore extensions) {
+    Exports(Jdbc jdbc, ExtensionStore extensions, GroupStore groups, DiversionStore diversions) {
         this.jdbc = jdbc;
         this.extensions = extensions;
+        this.groups = groups;
+        this.diversions = diversions;
     }
 
     String devices(long domainId) {
@@ -111,6 +118,30 @@ class Exports {
                         left join ring_group g on g.id = n.group_id where n.domain_id = ? order by n.e164""",
                         row -> List.of(row.text("e164"), row.text("extension"), row.text("prefix"), row.text("note")),
                         domainId));
+    }
+
+    String groups(long domainId) {
+        return TableWriter.write(
+                Tables.GROUPS,
+                groups.all(domainId).stream()
+                        .map(kept -> GroupRows.row(kept.group()))
+                        .toList());
+    }
+
+    /** Of the extensions that have any. */
+    String diversions(long domainId) {
+        Map<Long, Diversions> kept = diversions.all(domainId);
+        return TableWriter.write(
+                Tables.DIVERSIONS,
+                jdbc
+                        .list(
+                                "select id, number from extension where domain_id = ? order by sort_number",
+                                row -> Map.entry(row.number("id"), row.text("number")),
+                                domainId)
+                        .stream()
+                        .filter(extension -> kept.containsKey(extension.getKey()))
+                        .map(extension -> DiversionRows.row(extension.getValue(), kept.get(extension.getKey())))
+                        .toList());
     }
 
     List<Account> accounts(long domainId, boolean withPasswords) {

@@ -12,6 +12,7 @@ import jordfell.core.roster.SipPassword;
 import jordfell.server.change.Kept;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DialStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.OutsideNumberStore;
@@ -29,6 +30,7 @@ class ExtensionRows {
     private final Extensions rules;
     private final DeviceStore devices;
     private final OutsideNumberStore numbers;
+    private final DialStore dials;
     private final SecureRandom random = new SecureRandom();
 
     ExtensionRows(
@@ -36,12 +38,14 @@ class ExtensionRows {
             ExtensionStore extensions,
             Extensions rules,
             DeviceStore devices,
-            OutsideNumberStore numbers) {
+            OutsideNumberStore numbers,
+            DialStore dials) {
         this.people = people;
         this.extensions = extensions;
         this.rules = rules;
         this.devices = devices;
         this.numbers = numbers;
+        this.dials = dials;
     }
 
     RowJudge of(Domain domain) {
@@ -102,7 +106,8 @@ class ExtensionRows {
         RefusedException.ifAny(ExtensionDetails.refuse(
                 after.written(),
                 held,
-                shown -> shown.equals(now.outgoing()) || numbers.mayBeShown(domain.id(), shown)));
+                shown -> shown.equals(now.outgoing()) || numbers.mayBeShown(domain.id(), shown),
+                name -> name.equals(now.permissionClass()) || dials.isPermission(domain.id(), name)));
         if (before.isEmpty()) {
             return Step.makes(row, number, recording -> {
                 long id = extensions.add(after);

@@ -16,7 +16,7 @@ import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
 import org.springframework.stereotype.Component;
 
-/** Reads tables of people, extensions and outside numbers: says what each row would change, and does it when accepted. */
+/** Reads tables of people, extensions, outside numbers, groups and diversions: says what each row would change, and does it when accepted. */
 @Component
 class TableImport {
 
@@ -24,21 +24,33 @@ class TableImport {
     enum Kind {
         PEOPLE,
         EXTENSIONS,
-        NUMBERS
+        NUMBERS,
+        GROUPS,
+        DIVERSIONS
     }
 
     private final DomainStore domains;
     private final PersonRows people;
     private final ExtensionRows extensions;
     private final OutsideNumberRows numbers;
+    private final GroupRows groups;
+    private final DiversionRows diversions;
     private final Acts acts;
 
     TableImport(
-            DomainStore domains, PersonRows people, ExtensionRows extensions, OutsideNumberRows numbers, Acts acts) {
+            DomainStore domains,
+            PersonRows people,
+            ExtensionRows extensions,
+            OutsideNumberRows numbers,
+            GroupRows groups,
+            DiversionRows diversions,
+            Acts acts) {
         this.domains = domains;
         this.people = people;
         this.extensions = extensions;
         this.numbers = numbers;
+        this.groups = groups;
+        this.diversions = diversions;
         this.acts = acts;
     }
 
@@ -65,11 +77,15 @@ class TableImport {
             case PEOPLE -> Tables.PEOPLE;
             case EXTENSIONS -> Tables.EXTENSIONS;
             case NUMBERS -> Tables.NUMBERS;
+            case GROUPS -> Tables.GROUPS;
+            case DIVERSIONS -> Tables.DIVERSIONS;
         };
         RowJudge judge = switch (kind) {
             case PEOPLE -> people.of(domain);
             case EXTENSIONS -> extensions.of(domain);
             case NUMBERS -> numbers.of(domain);
+            case GROUPS -> groups.of(domain);
+            case DIVERSIONS -> diversions.of(domain);
         };
         Map<String, Long> seen = new LinkedHashMap<>();
         List<Step> steps = new ArrayList<>();

@@ -22,6 +22,10 @@ final class Tables {
             "Outgoing number");
     static final List<String> NUMBERS = List.of("Outside number", "Extension", "Prefix", "Note");
 
+    static final List<String> GROUPS = List.of("Number", "Name", "Ring", "Seconds", "Members", "Afterwards");
+    static final List<String> DIVERSIONS =
+            List.of("Extension", "Always", "Busy", "Not answered", "After seconds", "Registered nowhere");
+
     /** Where the rules of the records name a field, and the tables its heading. */
     private static final Map<String, String> OF_FIELDS = Map.ofEntries(
             Map.entry("name", "Name"),
@@ -37,6 +41,15 @@ final class Tables {
             Map.entry("outgoing", "Outgoing number"),
             Map.entry("e164", "Outside number"),
             Map.entry("extension", "Extension"),
+            Map.entry("number", "Number"),
+            Map.entry("eachSeconds", "Seconds"),
+            Map.entry("members", "Members"),
+            Map.entry("afterwards", "Afterwards"),
+            Map.entry("always", "Always"),
+            Map.entry("busy", "Busy"),
+            Map.entry("unanswered", "Not answered"),
+            Map.entry("afterSeconds", "After seconds"),
+            Map.entry("unreachable", "Registered nowhere"),
             Map.entry("prefix", "Prefix"),
             Map.entry("note", "Note"));
 
@@ -44,7 +57,7 @@ final class Tables {
 
     /** The heading of the column that a problem points at. */
     static String heading(String pointer) {
-        String field = pointer.substring(1);
+        String field = pointer.substring(1).replaceFirst("/.*", "");
         return OF_FIELDS.getOrDefault(field, field);
     }
 

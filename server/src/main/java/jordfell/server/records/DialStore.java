@@ -161,6 +161,16 @@ public class DialStore {
         jdbc.update("delete from permission where id = ?", id);
     }
 
+    /** Whether a domain has a permission of this name, however it is written. */
+    public boolean isPermission(long domainId, String name) {
+        return jdbc.one(
+                        "select 1 n from permission where domain_id = ? and lower(name) = lower(?)",
+                        row -> row.integer("n"),
+                        domainId,
+                        name)
+                .isPresent();
+    }
+
     /** The extensions that have a permission of this name. */
     public List<Long> extensionsWith(long domainId, String permission) {
         return jdbc.list(

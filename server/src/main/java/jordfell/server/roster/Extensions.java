@@ -14,6 +14,7 @@ import jordfell.server.change.Kept;
 import jordfell.server.change.Subject;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DialStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
@@ -29,6 +30,7 @@ public class Extensions {
     private final DomainStore domains;
     private final DeviceStore devices;
     private final OutsideNumberStore numbers;
+    private final DialStore dials;
     private final Changes changes;
     private final Acts acts;
     private final Audit audit;
@@ -39,6 +41,7 @@ public class Extensions {
             DomainStore domains,
             DeviceStore devices,
             OutsideNumberStore numbers,
+            DialStore dials,
             Changes changes,
             Acts acts,
             Audit audit) {
@@ -46,6 +49,7 @@ public class Extensions {
         this.domains = domains;
         this.devices = devices;
         this.numbers = numbers;
+        this.dials = dials;
         this.changes = changes;
         this.acts = acts;
         this.audit = audit;
@@ -100,7 +104,8 @@ public class Extensions {
         RefusedException.ifAny(ExtensionDetails.refuse(
                 after.written(),
                 devices.withExtension(before.id()).size(),
-                number -> number.equals(before.outgoing()) || numbers.mayBeShown(domain.id(), number)));
+                number -> number.equals(before.outgoing()) || numbers.mayBeShown(domain.id(), number),
+                name -> name.equals(before.permissionClass()) || dials.isPermission(domain.id(), name)));
         if (after.outside() && !before.outside()) {
             refuseWeakOutside(domain, after, "/outside");
         }

@@ -34,9 +34,17 @@ class ExchangeTest {
                 .json();
     }
 
+    private JsonNode taken(String what, String csv) {
+        return client.putFile(
+                        "/api/import/" + what + "/take?domainId=" + pier.domainId, csv.getBytes(StandardCharsets.UTF_8))
+                .json();
+    }
+
     @ParameterizedTest
-    @CsvSource({"people", "extensions", "numbers"})
+    @CsvSource({"people", "extensions", "numbers", "groups", "diversions"})
     void tablesComeInAgainUnchanged(String what) {
+        taken("groups", "Number;Name;Members\n2860;All of the quay;2400\n");
+        taken("diversions", "Extension;Busy\n2400;2860\n");
         client.post(
                 "/api/extensions", Map.of("domainId", pier.domainId, "number", "2195", "person", "=Evil, \"Quoted\""));
         client.post(
@@ -141,5 +149,60 @@ class ExchangeTest {
                 .list("select what from audit", row -> row.text("what"));
         assertThat(told).contains("all passwords and PINs of voice.tarnholm.example, for a registrar");
         assertThat(pier.server().viewer().get(path).status()).isEqualTo(403);
+    }
+
+    @Test
+    void groupsComeFromATableInTheirOrderAndAreTakenBack() {
+        extensions("2221", "2222");
+        String csv = "Number;Name;Ring;Seconds;Members;Afterwards\n"
+                + "2863;Quay;in turn;15;2221+2222;2400\n2864;Both;together;20;2863, 2221;\n"
+                + "2865;Nobody;together;20;2869;\n2866;Odd;sideways;20;2221;\n";
+        JsonNode looked = look("groups", csv);
+        assertThat(looked.path("fresh").asInt())
+                .as("one has one of the table as a member")
+                .isEqualTo(2);
+        assertThat(looked.path("shown").toString())
+                .contains("Members: “2869” is no extension and no group.")
+                .contains("Ring: “sideways” is no way to ring. Write together or in turn.");
+        JsonNode done = taken("groups", csv);
+        assertThat(look("groups", "Number;Seconds\n2863;30\n").path("shown").toString())
+                .contains("Seconds “30” instead of “15”");
+        client.post("/api/acts/" + done.path("actId").asLong() + "/undo", Map.of());
+        assertThat(look("groups", csv).path("fresh").asInt()).isEqualTo(2);
+    }
+
+    @Test
+    void diversionsComeFromATableAndRowsThatSendACallRoundAreRefused() {
+        extensions("2223", "2224");
+        String csv = "Extension;Always;Not answered;After seconds\n2223;2224;;\n2224;2223;;\n2899;2223;;\n";
+        JsonNode looked = look("diversions", csv);
+        assertThat(looked.path("shown").toString())
+                .contains("Always “2224” instead of “”")
+                .contains("Calls would go round: 2224 → 2223 → 2224.")
+                .contains("“2899” is no extension of this domain.");
+        JsonNode done = taken("diversions", csv);
+        assertThat(done.path("rows").asInt()).isEqualTo(1);
+        assertThat(client.get("/api/calls/path?domainId=" + pier.domainId + "&number=2223")
+                        .toString())
+                .contains("2224");
+        client.post("/api/acts/" + done.path("actId").asLong() + "/undo", Map.of());
+        assertThat(new String(export("diversions.csv"), StandardCharsets.UTF_8)).doesNotContain("2223");
+    }
+
+    @Test
+    void aPermissionThatIsNotThereIsRefusedInATableAsInTheForm() {
+        extensions("2225");
+        assertThat(look("extensions", "Number;Permission class\n2225;calls the moon\n")
+                        .path("shown")
+                        .toString())
+                .contains("There is no permission “calls the moon”");
+    }
+
+    private void extensions(String... numbers) {
+        for (String number : numbers) {
+            client.post(
+                    "/api/extensions",
+                    Map.of("domainId", pier.domainId, "number", number, "displayName", "X" + number));
+        }
     }
 }
