@@ -6,7 +6,8 @@ import { FormDialog } from '../../form/FormDialog'
 import { useForm } from '../../form/useForm'
 import { Faded } from '../../kit/basics'
 import { Missing } from '../../kit/Shown'
-import { useDiversions } from './queries'
+import { useDiversions, useRingImpact } from './queries'
+import { RingsElsewhere } from './RingsElsewhere'
 
 type Props = { domainId: number; number: string; onClose: () => void }
 
@@ -49,6 +50,14 @@ function Dialog({ domainId, number, onClose, known }: Props & { known: Schemas['
       ),
     kept: onClose,
   })
+  const impact = useRingImpact(form.values, form.dirty, (wish) =>
+    unwrap(
+      client.POST('/api/calls/diversions/impact', {
+        params: { query: { domainId, number } },
+        body: { ...wish, version: known.version },
+      }),
+    ),
+  )
   return (
     <FormDialog
       form={form}
@@ -67,6 +76,7 @@ function Dialog({ domainId, number, onClose, known }: Props & { known: Schemas['
         </>
       }
     >
+      {form.dirty && impact.isSuccess && <RingsElsewhere impact={impact.data} />}
       <Box mt="12px">
         <Faded>
           An extension, a group, or what is dialled for a number outside; nothing for nowhere. The registrar

@@ -6,6 +6,8 @@ import { ChoiceField, LongField, TextField, WholeField } from '../../form/fields
 import { FormDialog } from '../../form/FormDialog'
 import { useForm } from '../../form/useForm'
 import { Act, Mono } from '../../kit/basics'
+import { useRingImpact } from './queries'
+import { RingsElsewhere } from './RingsElsewhere'
 
 const LABELS = {
   number: 'Number',
@@ -53,6 +55,14 @@ export function EditGroup({ domainId, group, onClose }: Props) {
     () => unwrap(client.DELETE('/api/groups/{id}', { params: { path: { id: group?.id ?? 0 } } })),
     onClose,
   )
+  const impact = useRingImpact(form.values, form.dirty, (wish) =>
+    unwrap(
+      client.POST('/api/calls/groups/impact', {
+        params: { query: { id: group?.id ?? 0 } },
+        body: { ...wish, members: numbers(wish.members), domainId, version: form.version },
+      }),
+    ),
+  )
   const wrong = numbers(form.values.members).flatMap((number, i) => {
     const problem = form.problem?.at(`/members/${i}`)
     return problem ? [{ number, ...problem }] : []
@@ -90,7 +100,9 @@ export function EditGroup({ domainId, group, onClose }: Props) {
           <TextField form={form} at="afterwards" mono help="An extension, *86, or nothing: the call ends." />
         </>
       }
-    />
+    >
+      {form.dirty && impact.isSuccess && <RingsElsewhere impact={impact.data} />}
+    </FormDialog>
   )
 }
 

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
+import { useSettled } from '../../kit/useSettled'
 
 export type DeadEnd = NonNullable<Schemas['DeadNumber']['end']>
 
@@ -36,6 +37,24 @@ export const useCallPath = (domainId: number, number: string) =>
     refetchInterval: 5_000,
     queryFn: () => unwrap(client.GET('/api/calls/path', { params: { query: { domainId, number } } })),
   })
+
+const LATELY = 400
+
+/** What would ring elsewhere if this were kept; nothing while it can't be. */
+export function useRingImpact<W extends object>(
+  wish: W,
+  dirty: boolean,
+  ask: (wish: W) => Promise<Schemas['RingImpactView']>,
+) {
+  const settled = useSettled(wish, LATELY)
+  return useQuery({
+    queryKey: ['ring-impact', settled],
+    enabled: dirty && JSON.stringify(settled) === JSON.stringify(wish),
+    retry: false,
+    placeholderData: (before: Schemas['RingImpactView'] | undefined) => before,
+    queryFn: () => ask(settled),
+  })
+}
 
 /** A call that is made to see what rings, looked at until it is over. */
 export const useTrial = (id: number) =>

@@ -35,6 +35,13 @@ class RingTrialApiTest {
         pier.release(device);
         pier.unbox(MAC);
         RunningServer.untilLong("registered", () -> pier.rail(device).startsWith("ppppppp"));
+        RunningServer.until(
+                "it is foretold to ring",
+                () -> pier.client()
+                        .get("/api/calls/path?domainId=" + pier.domainId + "&number=2140")
+                        .json()
+                        .path("rings")
+                        .asBoolean());
         JsonNode came = ended(call("2140"));
         assertThat(came.path("answered").asBoolean()).isTrue();
         assertThat(came.path("differences")).isEmpty();
