@@ -9,6 +9,7 @@ const TABS = [
   { path: '/calls/nothing', name: 'Rings nothing' },
   { path: '/calls/groups', name: 'Groups' },
   { path: '/calls/what-if', name: 'What if' },
+  { path: '/calls/digit-maps', name: 'Digit maps' },
   { path: '/calls/lists', name: 'Dial lists' },
   { path: '/calls/permissions', name: 'Permissions' },
 ]

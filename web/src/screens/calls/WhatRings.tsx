@@ -26,14 +26,7 @@ export function WhatRings() {
   const number = at('number')
   const path = useCallPath(domainId, number)
   return (
-    <CallsFrame
-      acts={
-        <Flex ml="auto" gap="8px" align="center">
-          <Faded>All diversions:</Faded>
-          <ExchangeActs what="diversions" domainId={domainId} />
-        </Flex>
-      }
-    >
+    <CallsFrame>
       <Flex gap="10px" align="baseline" wrap="wrap" mb="14px">
         <span>Somebody calls</span>
         <FilterEntry
@@ -43,6 +36,10 @@ export function WhatRings() {
           value={number}
           onFilter={(text) => set('number', text.trim())}
         />
+        <Flex ml="auto" gap="8px" align="center">
+          <Faded>All diversions:</Faded>
+          <ExchangeActs what="diversions" domainId={domainId} />
+        </Flex>
       </Flex>
       {number === '' ? (
         <Empty title="Does it ring when somebody calls 2413?">

@@ -38,6 +38,13 @@ export const useCallPath = (domainId: number, number: string) =>
     queryFn: () => unwrap(client.GET('/api/calls/path', { params: { query: { domainId, number } } })),
   })
 
+export const useDigitMaps = (domainId: number) =>
+  useQuery({
+    queryKey: ['digit-maps', domainId],
+    enabled: domainId > 0,
+    queryFn: () => unwrap(client.GET('/api/calls/digit-maps', { params: { query: { domainId } } })),
+  })
+
 const LATELY = 400
 
 /** What would ring elsewhere if this were kept; nothing while it can't be. */

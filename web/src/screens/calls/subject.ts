@@ -28,6 +28,11 @@ export const calls: Subject = {
       seen: ['/calls/what-if', '/calls/what-if?from=2001&dials=0555123'],
     },
     {
+      path: '/calls/digit-maps',
+      Screen: later(() => import('./DigitMaps'), 'DigitMaps'),
+      seen: ['/calls/digit-maps'],
+    },
+    {
       path: '/calls/lists/:id?',
       Screen: later(() => import('./DialLists'), 'DialLists'),
       seen: ['/calls/lists', '/calls/lists/1'],

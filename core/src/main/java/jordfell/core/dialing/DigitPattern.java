@@ -1,8 +1,12 @@
 package jordfell.core.dialing;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * One alternative of a digit map (RFC 3435 §2.1.5): digits, {@code *}, {@code #}, {@code A}–{@code D}, {@code x} for any digit,
@@ -153,6 +157,32 @@ public final class DigitPattern {
             return "begins with " + number.charAt(0);
         }
         return (at < ORDINALS.size() ? ORDINALS.get(at) : at + 1 + "th") + " digit is " + number.charAt(at);
+    }
+
+    /** Whether something that is all of another pattern can be the beginning of something longer that is this. */
+    boolean goesOnAfter(DigitPattern shorter) {
+        Set<List<Long>> seen = new HashSet<>();
+        Deque<List<Long>> open = new ArrayDeque<>(List.of(List.of(start(), shorter.start())));
+        while (!open.isEmpty()) {
+            List<Long> at = open.pop();
+            for (int i = 0; i < KEYS.length(); i++) {
+                long here = after(at.get(0), KEYS.charAt(i));
+                if (here != 0 && shorter.isComplete(at.get(1)) && !at.get(1).equals(shorter.start())) {
+                    return true;
+                }
+                long there = shorter.after(at.get(1), KEYS.charAt(i));
+                List<Long> next = List.of(here, there);
+                if (here != 0 && there != 0 && seen.add(next)) {
+                    open.push(next);
+                }
+            }
+        }
+        return false;
+    }
+
+    /** Whether any number of digits may follow at its end. */
+    boolean isOpen() {
+        return !elements.isEmpty() && elements.get(elements.size() - 1).repeats();
     }
 
     public boolean matches(String number) {

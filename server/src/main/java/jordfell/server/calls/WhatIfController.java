@@ -41,11 +41,13 @@ class WhatIfController {
     record TriedView(boolean worked, String detail, boolean asForetold) {}
 
     private final WhatIfs whatIfs;
+    private final DigitMaps digitMaps;
     private final DeviceStore devices;
     private final LabDialler lab;
 
-    WhatIfController(WhatIfs whatIfs, DeviceStore devices, LabDialler lab) {
+    WhatIfController(WhatIfs whatIfs, DigitMaps digitMaps, DeviceStore devices, LabDialler lab) {
         this.whatIfs = whatIfs;
+        this.digitMaps = digitMaps;
         this.devices = devices;
         this.lab = lab;
     }
@@ -58,6 +60,12 @@ class WhatIfController {
     @GetMapping("/what-if")
     WhatIfView whatIf(@RequestParam long domainId, @RequestParam String from, @RequestParam String dialled) {
         return asked(domainId, from, dialled);
+    }
+
+    /** Every digit map of the domain’s phones, held against its numbers. */
+    @GetMapping("/digit-maps")
+    DigitMaps.DigitMapsView digitMaps(@RequestParam long domainId) {
+        return digitMaps.of(domainId);
     }
 
     /** Has the phone dial it in the Lab, and says whether it came as it was foretold. */

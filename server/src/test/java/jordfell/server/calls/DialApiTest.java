@@ -289,4 +289,21 @@ class DialApiTest {
                 .status());
         assertThat(refused).containsOnly(403);
     }
+
+    @Test
+    void digitMapsAreHeldAgainstTheNumbersOfTheDomainAndOneIsProposed() {
+        RunningServer.Client client = pier.client();
+        JsonNode maps =
+                client.get("/api/calls/digit-maps?domainId=" + pier.domainId).json();
+        assertThat(maps.path("numbers").asInt()).isPositive();
+        assertThat(maps.path("proposal").asString()).contains("112|").contains("*8378");
+        assertThat(maps.path("proposed").path("refused").asInt())
+                .as("numbers that lie in no block stand there too: " + maps.path("proposed"))
+                .isZero();
+        JsonNode usual = maps.path("maps").get(maps.path("maps").size() - 1);
+        assertThat(usual.path("map").asString()).isEqualTo("x.T");
+        assertThat(usual.path("atOnce").asInt()).as("all of them wait").isZero();
+        assertThat(maps.path("maps").get(0).path("places").toString()).contains("Domain voice.tarnholm.example");
+        assertThat(client.get("/api/calls/digit-maps?domainId=999999").status()).isEqualTo(404);
+    }
 }
