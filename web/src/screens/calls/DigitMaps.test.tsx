@@ -61,6 +61,18 @@ it('numbers that wait, or can’t be dialled, are told with why', async () => {
   expect(part.getByText('and 1 more')).toBeTruthy()
 })
 
+it('where every number waits they are not told one by one', async () => {
+  say([
+    map('x.T', {
+      atOnce: 0,
+      waiting: 40,
+      shown: [{ number: '2413', fate: 'WAITS', by: 'x.T', sent: '' }],
+    }),
+  ])
+  expect(await screen.findByText(/Every number waits for the timer/)).toBeTruthy()
+  expect(screen.queryByText('2413')).toBeNull()
+})
+
 it('what no phone takes is not proposed', async () => {
   say([map('x.T')], '')
   expect(await screen.findByText(/more patterns than a phone takes/)).toBeTruthy()

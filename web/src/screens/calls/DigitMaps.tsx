@@ -70,7 +70,7 @@ function OneMap({ map }: { map: View }) {
       <Box color={bad ? 'rust' : map.waiting > 0 ? 'amberText' : 'mossText'} fontWeight={600} mt="2px">
         {map.problem || sentence(map)}
       </Box>
-      {map.shown.length > 0 && (
+      {!allWait(map) && map.shown.length > 0 && (
         <Grid mt="4px">
           <tbody>
             {map.shown.map((o) => (
@@ -98,7 +98,7 @@ function OneMap({ map }: { map: View }) {
           </tbody>
         </Grid>
       )}
-      {map.waiting + map.shadowed + map.refused > map.shown.length && (
+      {!allWait(map) && map.waiting + map.shadowed + map.refused > map.shown.length && (
         <Faded>and {map.waiting + map.shadowed + map.refused - map.shown.length} more</Faded>
       )}
     </Box>
@@ -111,7 +111,10 @@ const WORDS: Record<Schemas['OtherwiseView']['fate'], string> = {
   NOT_DIALLED: 'can’t be dialled: no match',
 }
 
+const allWait = (map: View) => map.waiting > 0 && map.atOnce + map.shadowed + map.refused === 0
+
 function sentence(map: View) {
+  if (allWait(map)) return 'Every number waits for the timer, since more digits could follow it.'
   const none = map.waiting + map.shadowed + map.refused === 0
   return none ? 'Every number is sent with its last digit.' : `${fates(map)}.`
 }

@@ -111,7 +111,7 @@ class DigitMaps {
                         .toList());
     }
 
-    /** The map that is used where nobody sets one comes last. */
+    /** The map that is used where nobody sets one comes last, if there is such a place. */
     private Map<String, List<String>> places(long domainId) {
         String setting = SettingsCatalogue.DIGIT_MAP;
         Map<String, List<String>> places = new LinkedHashMap<>();
@@ -134,7 +134,10 @@ class DigitMaps {
                 .filter(e -> places.size() < MOST_MAPS || places.containsKey(e.getKey()))
                 .forEach(e -> places.computeIfAbsent(e.getKey(), map -> new ArrayList<>())
                         .add(e.getValue()));
-        places.computeIfAbsent(USUAL, map -> new ArrayList<>()).add("wherever none is set");
+        boolean isSetForAll = places.values().stream().flatMap(List::stream).anyMatch(p -> p.startsWith("Domain "));
+        if (!isSetForAll) {
+            places.computeIfAbsent(USUAL, map -> new ArrayList<>()).add("Wherever none is set");
+        }
         return places;
     }
 
