@@ -12,6 +12,7 @@ const TABS = [
   { path: '/calls/digit-maps', name: 'Digit maps' },
   { path: '/calls/lists', name: 'Dial lists' },
   { path: '/calls/permissions', name: 'Permissions' },
+  { path: '/calls/codecs', name: 'Codecs' },
 ]
 
 /** What the parts of this subject share: tabs and the domain. */

@@ -38,6 +38,22 @@ export const useCallPath = (domainId: number, number: string) =>
     queryFn: () => unwrap(client.GET('/api/calls/path', { params: { query: { domainId, number } } })),
   })
 
+export const useCodecs = (domainId: number) =>
+  useQuery({
+    queryKey: ['codecs', domainId],
+    enabled: domainId > 0,
+    queryFn: () => unwrap(client.GET('/api/calls/codecs', { params: { query: { domainId } } })),
+  })
+
+export const useSpoken = (domainId: number, from: string, to: string) =>
+  useQuery({
+    queryKey: ['spoken', domainId, from, to],
+    enabled: domainId > 0 && from !== '' && to !== '',
+    retry: false,
+    queryFn: () =>
+      unwrap(client.GET('/api/calls/codecs/between', { params: { query: { domainId, from, to } } })),
+  })
+
 export const useDigitMaps = (domainId: number) =>
   useQuery({
     queryKey: ['digit-maps', domainId],

@@ -42,5 +42,10 @@ export const calls: Subject = {
       Screen: later(() => import('./Permissions'), 'Permissions'),
       seen: ['/calls/permissions', '/calls/permissions/1'],
     },
+    {
+      path: '/calls/codecs',
+      Screen: later(() => import('./Codecs'), 'Codecs'),
+      seen: ['/calls/codecs', '/calls/codecs?from=2413&to=2416'],
+    },
   ],
 }

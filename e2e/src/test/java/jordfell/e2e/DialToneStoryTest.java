@@ -10,6 +10,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.SelectOption;
+import jordfell.server.support.Pier;
+import jordfell.server.support.RunningServer;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -27,6 +29,8 @@ class DialToneStoryTest {
     @BeforeAll
     void start() {
         jordfell = new Jordfell(false);
+        // Its template watches the harbour radio, which has to be there for nothing to be wrong in the end.
+        new Pier(RunningServer.at(jordfell.address()));
     }
 
     @AfterAll

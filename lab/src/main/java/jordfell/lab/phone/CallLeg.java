@@ -1,15 +1,17 @@
 package jordfell.lab.phone;
 
 import java.time.Duration;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import jordfell.core.media.Codec;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.time.Timeline;
 
-/** One call placed: INVITE as far as 200 OK, ACK, a moment's silence, BYE (RFC 3261 §13, §15). No media. */
+/** One call placed: INVITE as far as 200 OK, ACK, a moment's silence, BYE (RFC 3261 §13, §15). */
 public final class CallLeg {
 
     /** Sends a message from one endpoint to another. */
@@ -33,6 +35,7 @@ public final class CallLeg {
     private final Sender sender;
     private final Duration patience;
     private final Duration talk;
+    private final List<Codec> codecs;
     private final BiConsumer<Boolean, String> result;
     private boolean done;
     private boolean up;
@@ -48,8 +51,9 @@ public final class CallLeg {
             Endpoint proxy,
             Sender sender,
             Duration patience,
+            List<Codec> codecs,
             BiConsumer<Boolean, String> result) {
-        this(timeline, token, from, target, contact, self, proxy, sender, patience, BRIEFLY, result);
+        this(timeline, token, from, target, contact, self, proxy, sender, patience, BRIEFLY, codecs, result);
     }
 
     CallLeg(
@@ -63,6 +67,7 @@ public final class CallLeg {
             Sender sender,
             Duration patience,
             Duration talk,
+            List<Codec> codecs,
             BiConsumer<Boolean, String> result) {
         this.timeline = timeline;
         this.token = token;
@@ -74,6 +79,7 @@ public final class CallLeg {
         this.sender = sender;
         this.patience = patience;
         this.talk = talk;
+        this.codecs = codecs;
         this.result = result;
     }
 
@@ -82,7 +88,8 @@ public final class CallLeg {
     }
 
     public void start() {
-        sender.send(self, proxy, request("INVITE", target, "<" + target + ">", 1));
+        SipMessage invite = request("INVITE", target, "<" + target + ">", 1);
+        sender.send(self, proxy, Speech.offering(invite, self, codecs));
         timeline.after(patience, () -> {
             if (!up && !done) {
                 giveUp();

@@ -141,7 +141,7 @@ public final class KorrinFile {
                 section = openSection(raw.strip(), number);
                 continue;
             }
-            String line = withoutComment(raw);
+            String line = KorrinText.withoutComment(raw);
             if (line.isBlank()) {
                 continue;
             }
@@ -153,7 +153,7 @@ public final class KorrinFile {
             if (section.isEmpty() || !KEYS.get(kind(section)).contains(key)) {
                 throw new Unreadable(number, "unknown key " + key);
             }
-            if (sections.get(section).put(key, unescape(line.substring(equals + 1), number)) != null) {
+            if (sections.get(section).put(key, KorrinText.unescape(line.substring(equals + 1), number)) != null) {
                 throw new Unreadable(number, "second " + key);
             }
         }
@@ -186,47 +186,6 @@ public final class KorrinFile {
         return dot < 0 ? section : section.substring(0, dot);
     }
 
-    /** Cuts the line at its first unescaped comment sign. */
-    private static String withoutComment(String line) {
-        for (int i = 0; i < line.length(); i++) {
-            char c = line.charAt(i);
-            if (c == '\\') {
-                i++;
-            } else if (c == '#' || c == ';') {
-                return line.substring(0, i);
-            }
-        }
-        return line;
-    }
-
-    /** Drops plain blanks at both ends and resolves escapes; an escaped blank stays. */
-    private static String unescape(String raw, int number) throws Unreadable {
-        StringBuilder out = new StringBuilder();
-        int keep = 0;
-        for (int i = 0; i < raw.length(); i++) {
-            char c = raw.charAt(i);
-            boolean escaped = c == '\\';
-            if (escaped) {
-                if (++i == raw.length()) {
-                    throw new Unreadable(number, "a backslash at the end");
-                }
-                c = switch (raw.charAt(i)) {
-                    case 'n' -> '\n';
-                    case 'r' -> '\r';
-                    case 't' -> '\t';
-                    default -> raw.charAt(i);
-                };
-            }
-            boolean plainBlank = !escaped && Character.isWhitespace(c);
-            if (plainBlank && out.length() == 0) {
-                continue;
-            }
-            out.append(c);
-            keep = plainBlank ? keep : out.length();
-        }
-        return out.substring(0, keep);
-    }
-
     private PhoneConfig toConfig() throws Unreadable {
         List<PhoneConfig.Station> stations = new ArrayList<>();
         List<PhoneConfig.Key> keys = new ArrayList<>();
@@ -257,15 +216,19 @@ public final class KorrinFile {
         Map<String, String> upkeep = section("upkeep");
         Map<String, String> calls = section("calls");
         return new PhoneConfig(
-                section("identity").get("name"),
-                stations,
-                whole(upkeep, "ask-every", 1, 86_400),
-                whole(upkeep, "try-again", 1, 3_600),
-                keys,
-                new PhoneConfig.Upkeep(
-                        upkeep.get("as"), upkeep.get("with"), section("works").get("version")),
-                new PhoneConfig.Dials(calls.get("plan"), whole(calls, "plan-pause", 1, 30), calls.get("urgent")),
-                values());
+                        section("identity").get("name"),
+                        stations,
+                        whole(upkeep, "ask-every", 1, 86_400),
+                        whole(upkeep, "try-again", 1, 3_600),
+                        keys,
+                        new PhoneConfig.Upkeep(
+                                upkeep.get("as"),
+                                upkeep.get("with"),
+                                section("works").get("version")),
+                        new PhoneConfig.Dials(
+                                calls.get("plan"), whole(calls, "plan-pause", 1, 30), calls.get("urgent")),
+                        values())
+                .speaking(calls.get("voices"));
     }
 
     private Map<String, String> values() {

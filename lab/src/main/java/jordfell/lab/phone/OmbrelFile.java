@@ -81,17 +81,19 @@ public final class OmbrelFile {
         }
         Map<String, String> calls = section("calling");
         return new PhoneConfig(
-                handset.get("caption"),
-                stations,
-                whole(service.get("look"), 1, 86_400, ""),
-                whole(service.get("pause"), 1, 3_600, ""),
-                keys,
-                new PhoneConfig.Upkeep(
-                        service.get("user"),
-                        service.get("pass"),
-                        section("software").get("version")),
-                new PhoneConfig.Dials(calls.get("plan"), whole(calls.get("pause"), 1, 30, ""), calls.get("urgent")),
-                values);
+                        handset.get("caption"),
+                        stations,
+                        whole(service.get("look"), 1, 86_400, ""),
+                        whole(service.get("pause"), 1, 3_600, ""),
+                        keys,
+                        new PhoneConfig.Upkeep(
+                                service.get("user"),
+                                service.get("pass"),
+                                section("software").get("version")),
+                        new PhoneConfig.Dials(
+                                calls.get("plan"), whole(calls.get("pause"), 1, 30, ""), calls.get("urgent")),
+                        values)
+                .speaking(calls.get("voices"));
     }
 
     private void element(String name, Map<String, String> attributes, String where) throws UnreadableFile {

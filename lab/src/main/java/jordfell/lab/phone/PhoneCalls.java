@@ -61,6 +61,7 @@ final class PhoneCalls {
                 phone::send,
                 CallLeg.PATIENCE,
                 talk,
+                phone.voices(),
                 result);
         legs.values().removeIf(CallLeg::isOver);
         legs.put(leg.callId(), leg);
@@ -113,12 +114,19 @@ final class PhoneCalls {
 
     private void ring(LineClient line, Endpoint from, SipMessage invite) {
         rung.values().removeIf(RungCall::isOver);
+        if (Speech.isStrange(invite, phone.voices())) {
+            phone.send(
+                    line.self(), Responses.destination(invite, from), Speech.refusing(Responses.to(invite, from, 488)));
+            return;
+        }
         PhoneConfig.Sends sends = line.station().sends();
         RungCall call = new RungCall(
                 world.timeline(),
                 invite,
                 from,
                 phone.contact(line),
+                line.self(),
+                phone.voices(),
                 response -> phone.send(line.self(), Responses.destination(invite, from), response));
         rung.put(invite.first("Call-ID").orElse(""), call);
         if (!sends.always().isEmpty()) {

@@ -2,12 +2,14 @@ package jordfell.lab.phone;
 
 import java.util.List;
 import java.util.Map;
+import jordfell.core.media.Codec;
 
 /**
  * What a phone took from its file.
  *
  * @param askEvery seconds between two looks for changes
  * @param tryAgain seconds to wait after a refused registration
+ * @param voices the codecs that it offers and takes, best first
  * @param values everything that the file says, by the dialect's own words
  */
 public record PhoneConfig(
@@ -18,12 +20,35 @@ public record PhoneConfig(
         List<Key> keys,
         Upkeep upkeep,
         Dials dials,
-        Map<String, String> values) {
+        Map<String, String> values,
+        List<Codec> voices) {
+
+    /** What a phone speaks whose file says nothing of it. */
+    private static final List<Codec> USUAL_VOICES = List.of(Codec.G722, Codec.PCMA, Codec.PCMU);
 
     public PhoneConfig {
         stations = List.copyOf(stations);
         keys = List.copyOf(keys);
         values = Map.copyOf(values);
+        voices = List.copyOf(voices);
+    }
+
+    /** One that speaks what phones usually do. */
+    PhoneConfig(
+            String name,
+            List<Station> stations,
+            int askEvery,
+            int tryAgain,
+            List<Key> keys,
+            Upkeep upkeep,
+            Dials dials,
+            Map<String, String> values) {
+        this(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, USUAL_VOICES);
+    }
+
+    /** The same, speaking what a list names, best first; nothing of it that this Lab knows is nothing at all. */
+    PhoneConfig speaking(String list) {
+        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, Codec.list(list));
     }
 
     /** One that sends whatever is dialled. */

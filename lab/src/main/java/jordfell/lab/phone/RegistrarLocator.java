@@ -30,6 +30,7 @@ final class RegistrarLocator {
 
     private static final Duration PATIENCE = Duration.ofSeconds(3);
     private static final int DEFAULT_PORT = 5060;
+    private static final int OWN_PORT = 40_053;
 
     private final Timeline timeline;
     private final Network network;
@@ -38,12 +39,18 @@ final class RegistrarLocator {
     private final Endpoint server;
     private final Map<Integer, Consumer<List<Record>>> open = new HashMap<>();
 
-    RegistrarLocator(Timeline timeline, Network network, RandomGenerator random, Endpoint self, Endpoint server) {
-        this.timeline = timeline;
-        this.network = network;
-        this.random = random;
-        this.self = self;
-        this.server = server;
+    /** @param address of the phone that looks */
+    RegistrarLocator(PhoneEnvironment world, String address) {
+        this.timeline = world.timeline();
+        this.network = world.network();
+        this.random = world.random();
+        this.self = new Endpoint(address, OWN_PORT);
+        this.server = world.dns();
+    }
+
+    /** Where it is answered. */
+    Endpoint socket() {
+        return self;
     }
 
     /** Gives the registrars of a line, best first; none when DNS knows none or does not answer. */

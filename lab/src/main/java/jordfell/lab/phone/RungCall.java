@@ -1,7 +1,9 @@
 package jordfell.lab.phone;
 
 import java.time.Duration;
+import java.util.List;
 import java.util.function.Consumer;
+import jordfell.core.media.Codec;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.registrar.Responses;
@@ -27,15 +29,32 @@ final class RungCall {
     private final SipMessage invite;
     private final Endpoint from;
     private final String contact;
+    private final Endpoint self;
+    private final List<Codec> codecs;
     private final Consumer<SipMessage> send;
     private State state = State.RINGING;
 
-    /** @param contact where the phone is reached within the call */
-    RungCall(Timeline timeline, SipMessage invite, Endpoint from, String contact, Consumer<SipMessage> send) {
+    /**
+     * A call that comes in.
+     *
+     * @param contact where the phone is reached within the call
+     * @param self where its line is
+     * @param codecs what it speaks
+     */
+    RungCall(
+            Timeline timeline,
+            SipMessage invite,
+            Endpoint from,
+            String contact,
+            Endpoint self,
+            List<Codec> codecs,
+            Consumer<SipMessage> send) {
         this.timeline = timeline;
         this.invite = invite;
         this.from = from;
         this.contact = contact;
+        this.self = self;
+        this.codecs = codecs;
         this.send = send;
     }
 
@@ -101,6 +120,7 @@ final class RungCall {
 
     private void say(int status) {
         SipMessage response = Responses.to(invite, from, status);
-        send.accept(status == 487 ? response : response.with("Contact", contact));
+        SipMessage reachable = status == 487 ? response : response.with("Contact", contact);
+        send.accept(status == 200 ? Speech.answering(reachable, invite, self, codecs) : reachable);
     }
 }

@@ -4,9 +4,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.media.Codec;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.phone.PhoneConfig.Station;
@@ -17,7 +17,6 @@ import jordfell.lab.phone.PhoneConfig.Station;
  */
 public final class SimPhone {
 
-    private static final int DNS_PORT = 40_053;
     private static final Duration ASKING_AGAIN = Duration.ofSeconds(2);
     private static final Duration DEFAULT_RETRY = Duration.ofSeconds(10);
 
@@ -28,6 +27,7 @@ public final class SimPhone {
     private final PhoneLines lines;
     private final PhoneCalls calls;
     private final PhoneLamps lamps;
+    private final Handset handset;
     private RegistrarLocator locator;
 
     /** Counts restarts: what was planned before one must not happen after it. */
@@ -42,7 +42,8 @@ public final class SimPhone {
         this.calls = new PhoneCalls(this, world);
         this.lamps = new PhoneLamps(this, world);
         this.lines = new PhoneLines(this, world, calls, lamps);
-        this.locator = newLocator();
+        this.handset = new Handset(this, world.timeline(), lines, calls);
+        this.locator = new RegistrarLocator(world, state.address());
     }
 
     /** Whether the Lab can play a phone of this name. */
@@ -155,49 +156,9 @@ public final class SimPhone {
         return lamps.lamps();
     }
 
-    /** Calls a user from its first registered line and hangs up; tells whether the call was taken, and the answer. */
-    public void call(String user, BiConsumer<Boolean, String> result) {
-        if (!call(user, CallLeg.BRIEFLY, result)) {
-            result.accept(false, "no line is registered");
-        }
-    }
-
-    /** The number under which its first registered line stands, which may not be the one on record any more. */
-    public Optional<String> registeredNumber() {
-        return lines.firstRegistered().map(l -> l.station().number());
-    }
-
-    /** Somebody dials on it, key by key. */
-    public void dial(String keys, BiConsumer<Boolean, String> result) {
-        PhoneConfig.Dials dials = files.config().map(PhoneConfig::dials).orElse(PhoneConfig.Dials.WHATEVER);
-        new PhoneKeypad(dials, world.timeline()).dial(keys, this::call, result);
-    }
-
-    /** Calls a user and talks for so long; false if no line is registered. */
-    public boolean talk(String user, Duration talk) {
-        return call(user, talk, (worked, answer) -> {});
-    }
-
-    public boolean inCall() {
-        return state.powered() && calls.isUp();
-    }
-
-    /** From now on somebody is there who takes calls, or nobody is. */
-    public void staffed(boolean isStaffed) {
-        calls.staffed(isStaffed);
-    }
-
-    public boolean isStaffed() {
-        return calls.isStaffed();
-    }
-
-    private boolean call(String user, Duration talk, BiConsumer<Boolean, String> result) {
-        Optional<LineClient> line = lines.firstRegistered();
-        if (!state.powered() || line.isEmpty()) {
-            return false;
-        }
-        calls.place(line.get(), user, talk, result);
-        return true;
+    /** Somebody at the phone. */
+    public Handset handset() {
+        return handset;
     }
 
     // What follows is for the phone's own lines.
@@ -221,6 +182,16 @@ public final class SimPhone {
 
     int life() {
         return life;
+    }
+
+    /** What it makes of keys that are pressed. */
+    PhoneConfig.Dials dials() {
+        return files.config().map(PhoneConfig::dials).orElse(PhoneConfig.Dials.WHATEVER);
+    }
+
+    /** The codecs that it speaks, best first. */
+    List<Codec> voices() {
+        return files.config().map(PhoneConfig::voices).orElse(List.of());
     }
 
     /** A line was registered, for the first time or once more. */
@@ -267,8 +238,8 @@ public final class SimPhone {
 
     private void boot() {
         life++;
-        locator = newLocator();
-        world.network().attach(dnsSocket(), (from, bytes) -> locator.receive(bytes));
+        locator = new RegistrarLocator(world, state.address());
+        world.network().attach(locator.socket(), (from, bytes) -> locator.receive(bytes));
         files.read(state.file());
         checkThen(() -> {
             if (lines.isEmpty()) {
@@ -284,7 +255,7 @@ public final class SimPhone {
         lamps.stop();
         calls.forget();
         files.forget();
-        world.network().detach(dnsSocket());
+        world.network().detach(locator.socket());
     }
 
     private void planNextLook() {
@@ -311,19 +282,11 @@ public final class SimPhone {
 
     /** A restart waits for the end of a call. */
     void restartWhenIdle() {
-        if (inCall()) {
+        if (handset.inCall()) {
             world.timeline().after(ASKING_AGAIN, inThisLife(this::restartWhenIdle));
         } else {
             restart();
         }
-    }
-
-    private RegistrarLocator newLocator() {
-        return new RegistrarLocator(world.timeline(), world.network(), world.random(), dnsSocket(), world.dns());
-    }
-
-    private Endpoint dnsSocket() {
-        return new Endpoint(state.address(), DNS_PORT);
     }
 
     void change(PhoneState changed) {

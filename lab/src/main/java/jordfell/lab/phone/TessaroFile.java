@@ -49,16 +49,17 @@ public final class TessaroFile {
         }
         JsonFile calls = file.in("calls");
         return new PhoneConfig(
-                unit.text("caption"),
-                stations,
-                care.whole("look", 1, 86_400),
-                care.whole("again", 1, 3_600),
-                List.of(),
-                new PhoneConfig.Upkeep(
-                        care.text("user"),
-                        care.text("secret"),
-                        file.in("software").text("version")),
-                new PhoneConfig.Dials(calls.text("map"), calls.whole("wait", 1, 30), calls.text("urgent")),
-                file.flat());
+                        unit.text("caption"),
+                        stations,
+                        care.whole("look", 1, 86_400),
+                        care.whole("again", 1, 3_600),
+                        List.of(),
+                        new PhoneConfig.Upkeep(
+                                care.text("user"),
+                                care.text("secret"),
+                                file.in("software").text("version")),
+                        new PhoneConfig.Dials(calls.text("map"), calls.whole("wait", 1, 30), calls.text("urgent")),
+                        file.flat())
+                .speaking(calls.text("voices"));
     }
 }

@@ -2,7 +2,6 @@ package jordfell.lab.world;
 
 import java.time.Duration;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,7 +11,6 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
-import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.RegistrarNode;
@@ -21,7 +19,6 @@ import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
 import jordfell.lab.calls.SipServer;
-import jordfell.lab.dns.StubDns;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
 import jordfell.lab.net.Transport;
@@ -45,17 +42,14 @@ public final class LabWorld {
     /** The node name under which datagrams from this machine's own addresses are seen. */
     public static final String OUTSIDE_NODE = "local";
 
-    private static final Endpoint DNS = new Endpoint("192.0.2.53", 53);
-
     private static final Duration TICK = Duration.ofSeconds(1);
 
     private final Timeline timeline;
     private final Network network;
-    private final WorldObserver observer;
     private final Voicemail voicemail;
     private final SipServer sip;
     private final Registrar registrar;
-    private StubDns dns;
+    private final Names names;
     private final PhoneEnvironment surroundings;
     private final Witness witness;
     private final TestCalls testCalls;
@@ -64,7 +58,6 @@ public final class LabWorld {
     private final Outsiders outsiders = new Outsiders();
 
     private final Nodes nodes = new Nodes();
-    private final Map<String, MacAddress> addressHolders = new HashMap<>();
     private final Map<MacAddress, SimPhone> phones = new LinkedHashMap<>();
 
     public LabWorld(
@@ -75,17 +68,15 @@ public final class LabWorld {
             WorldObserver observer,
             RandomGenerator random) {
         this.timeline = timeline;
-        this.observer = observer;
         this.network = new Network(timeline, random);
         this.voicemail = new Voicemail(network, accounts::pin, this::messagesChanged);
         this.sip = new SipServer(accounts, voicemail, this::addressOf, random);
         sip.addService(Voicemail.USER, Voicemail.ADDRESS);
         this.registrar = sip.registrar();
-        this.dns = new StubDns(List.of());
-        this.surroundings = new PhoneEnvironment(timeline, network, configs, DNS, random);
+        this.names = new Names(timeline, network, observer);
+        this.surroundings = new PhoneEnvironment(timeline, network, configs, Names.ADDRESS, random);
         this.witness = new Witness(timeline, network, nodes, observer, counters);
         this.testCalls = new TestCalls(timeline, network, random, sip, nodes, phones, observer);
-        network.attach(DNS, this::answerDns);
         follow(domains);
         timeline.after(TICK, this::tick);
         timeline.after(SipServer.BEAT, this::beat);
@@ -95,7 +86,7 @@ public final class LabWorld {
     public void follow(Collection<Domain> domains) {
         nodes.all().forEach(node -> network.detach(node.at()));
         nodes.clear();
-        dns = new StubDns(domains);
+        names.follow(domains);
         for (Domain domain : domains) {
             for (RegistrarNode node : domain.nodes()) {
                 Endpoint at = new Endpoint(node.address(), node.port());
@@ -174,7 +165,7 @@ public final class LabWorld {
     public SimPhone addPhone(PhoneState state, Consumer<PhoneState> keep) {
         SimPhone phone = new SimPhone(state, surroundings, keep);
         phones.put(state.mac(), phone);
-        addressHolders.put(state.address(), state.mac());
+        names.hold(state.address(), state.mac());
         phone.begin();
         return phone;
     }
@@ -200,7 +191,7 @@ public final class LabWorld {
     /** The phones that have a call up. */
     public List<MacAddress> inCall() {
         return phones.values().stream()
-                .filter(SimPhone::inCall)
+                .filter(phone -> phone.handset().inCall())
                 .map(SimPhone::mac)
                 .toList();
     }
@@ -299,15 +290,5 @@ public final class LabWorld {
 
     private void send(Outcome.Outgoing out, byte[] bytes) {
         network.send(nodes.at(out.node()), out.to(), bytes);
-    }
-
-    private void answerDns(Endpoint from, byte[] query) {
-        dns.answer(query).ifPresent(answer -> {
-            observer.observed(
-                    "",
-                    Optional.ofNullable(addressHolders.get(from.host())),
-                    new NameLookedUp(timeline.now(), answer.name(), answer.type(), answer.found()));
-            network.send(DNS, from, answer.wire());
-        });
     }
 }

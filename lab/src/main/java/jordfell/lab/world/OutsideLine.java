@@ -10,6 +10,7 @@ import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
+import jordfell.lab.phone.Speech;
 import jordfell.lab.registrar.Responses;
 
 /** All who are called outside of the Lab: somebody answers there whatever the number. */
@@ -56,6 +57,8 @@ final class OutsideLine {
             }
         }
         SipMessage ok = Responses.to(request, from, 200).with("Contact", "<sip:" + USER + "@" + ADDRESS + ">");
-        network.send(ADDRESS, Responses.destination(request, from), ok.bytes());
+        SipMessage said =
+                request.method().equals("INVITE") ? Speech.answering(ok, request, ADDRESS, Speech.EVERYTHING) : ok;
+        network.send(ADDRESS, Responses.destination(request, from), said.bytes());
     }
 }

@@ -16,6 +16,7 @@ import jordfell.core.sip.SipReading;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
 import jordfell.lab.phone.CallLeg;
+import jordfell.lab.phone.Speech;
 import jordfell.lab.registrar.Responses;
 import jordfell.lab.time.Timeline;
 
@@ -61,6 +62,7 @@ final class TestCaller {
                 node,
                 this::send,
                 patience,
+                Speech.EVERYTHING,
                 (worked, detail) -> {
                     // What it gave up is answered once more, and an answer may overtake its end.
                     timeline.after(LATE, () -> calls.remove("call-" + token));
@@ -95,7 +97,10 @@ final class TestCaller {
                 SipHeaders.from(message).ifPresent(taken);
             }
             SipMessage ok = Responses.to(message, from, 200).with("Contact", contact());
-            send(ADDRESS, Responses.destination(message, from), ok);
+            send(
+                    ADDRESS,
+                    Responses.destination(message, from),
+                    message.method().equals("INVITE") ? Speech.answering(ok, message, ADDRESS, Speech.EVERYTHING) : ok);
         }
     }
 

@@ -55,14 +55,14 @@ final class TestCalls {
     /** Has a phone call the test caller and stay on the line; false if it can't. */
     boolean hold(MacAddress mac) {
         SimPhone phone = phones.get(mac);
-        return phone != null && phone.talk(TestCaller.USER, LONG_CALL);
+        return phone != null && phone.handset().talk(TestCaller.USER, LONG_CALL);
     }
 
     void call(MacAddress mac, String domain, String number, Runnable done) {
         SimPhone phone = phones.get(mac);
         if (phone != null) {
-            String rung = phone.registeredNumber().orElse(number);
-            phone.call(TestCaller.USER, (worked, detail) -> {
+            String rung = phone.handset().registeredNumber().orElse(number);
+            phone.handset().call(TestCaller.USER, (worked, detail) -> {
                 tested(mac, domain, rung, true, worked, detail);
                 callIn(mac, domain, rung, done);
             });
@@ -83,10 +83,10 @@ final class TestCalls {
     /** Has a phone call what somebody dials on it; how it went, in words. False if it has no line to call from. */
     boolean dial(MacAddress mac, String number, BiConsumer<Boolean, String> result) {
         SimPhone phone = phones.get(mac);
-        if (phone == null || phone.registeredNumber().isEmpty()) {
+        if (phone == null || phone.handset().registeredNumber().isEmpty()) {
             return false;
         }
-        phone.dial(number, result);
+        phone.handset().dial(number, result);
         return true;
     }
 
@@ -103,7 +103,10 @@ final class TestCalls {
     /** Somebody called the test number and was answered: a phone that is none of the Lab's can call out. */
     private void calledOut(SipAddress from) {
         boolean own = phones.values().stream()
-                .anyMatch(p -> p.registeredNumber().filter(from.user()::equals).isPresent());
+                .anyMatch(p -> p.handset()
+                        .registeredNumber()
+                        .filter(from.user()::equals)
+                        .isPresent());
         if (!own && registrar.isBound(from.host(), from.user(), timeline.now())) {
             observer.observed(
                     from.host(),

@@ -15,6 +15,7 @@ import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
+import jordfell.lab.phone.Speech;
 import jordfell.lab.registrar.Responses;
 import jordfell.lab.watching.Messages;
 import jordfell.lab.watching.Watched;
@@ -182,6 +183,8 @@ final class Voicemail implements Messages {
 
     private void answer(SipMessage request, Endpoint from, int status) {
         SipMessage response = Responses.to(request, from, status).with("Contact", "<sip:" + USER + "@" + ADDRESS + ">");
-        network.send(ADDRESS, Responses.destination(request, from), response.bytes());
+        boolean isTaken = request.method().equals("INVITE") && status == 200;
+        SipMessage said = isTaken ? Speech.answering(response, request, ADDRESS, Speech.EVERYTHING) : response;
+        network.send(ADDRESS, Responses.destination(request, from), said.bytes());
     }
 }

@@ -28,7 +28,7 @@ class FollowedCallTest {
     private void begin(boolean isStaffed) {
         world.release();
         world.phone().power(true);
-        world.phone().staffed(isStaffed);
+        world.phone().handset().staffed(isStaffed);
         world.run(60);
     }
 

@@ -49,7 +49,7 @@ class PhoneLampsTest {
     void aKeyShowsThatSomebodyIsRungAndBusyAndFreeAgain() {
         watching("2417");
         assertThat(keys()).containsExactly(Light.OFF);
-        assertThat(world.phone().talk("2417", Duration.ofSeconds(20))).isTrue();
+        assertThat(world.phone().handset().talk("2417", Duration.ofSeconds(20))).isTrue();
         world.timeline.run(Duration.ofMillis(400));
         assertThat(keys()).containsExactly(Light.BLINKING);
         world.run(5);

@@ -53,7 +53,7 @@ class PhoneSendsTest {
     void phoneThatNobodyTakesOffSendsOnAfterItsTime() {
         begin(Map.of(SettingsCatalogue.FORWARD_UNANSWERED, "2417", SettingsCatalogue.UNANSWERED_AFTER, "5"));
         assertThat(rung("2416")).as("somebody takes it off").containsExactly("2416");
-        world.phone().staffed(false);
+        world.phone().handset().staffed(false);
         assertThat(rung("2416")).containsExactly("2416", "2417");
     }
 

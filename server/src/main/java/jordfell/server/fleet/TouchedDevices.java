@@ -8,6 +8,7 @@ import jordfell.server.change.Changed;
 import jordfell.server.change.Subject;
 import jordfell.server.history.LastActs;
 import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DevicesUnder;
 import jordfell.server.records.KeyLayoutStore;
 import jordfell.server.search.FleetIndex;
 import org.springframework.context.event.EventListener;
@@ -27,13 +28,21 @@ class TouchedDevices {
     private final PathKeeper paths;
     private final FleetIndex index;
     private final LastActs acts;
+    private final DevicesUnder devicesUnder;
 
-    TouchedDevices(DeviceStore devices, KeyLayoutStore keyLayouts, PathKeeper paths, FleetIndex index, LastActs acts) {
+    TouchedDevices(
+            DeviceStore devices,
+            KeyLayoutStore keyLayouts,
+            PathKeeper paths,
+            FleetIndex index,
+            LastActs acts,
+            DevicesUnder devicesUnder) {
         this.devices = devices;
         this.keyLayouts = keyLayouts;
         this.paths = paths;
         this.index = index;
         this.acts = acts;
+        this.devicesUnder = devicesUnder;
     }
 
     @EventListener
@@ -48,7 +57,8 @@ class TouchedDevices {
         paths.touchChanged(listed);
         Set<Long> spokenTo = new LinkedHashSet<>();
         for (Subject layer : LAYERS) {
-            changed.of(layer).forEach(owner -> spokenTo.addAll(devices.under(LayerKind.valueOf(layer.name()), owner)));
+            changed.of(layer)
+                    .forEach(owner -> spokenTo.addAll(devicesUnder.under(LayerKind.valueOf(layer.name()), owner)));
         }
         changed.of(Subject.FAMILY).forEach(family -> spokenTo.addAll(devices.ofFamily(family)));
         if (!extensions.isEmpty() || !changed.of(Subject.PERSON).isEmpty()) {

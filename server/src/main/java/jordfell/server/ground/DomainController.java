@@ -10,7 +10,7 @@ import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
-import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DevicesUnder;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
 import org.springframework.http.HttpStatus;
@@ -30,14 +30,14 @@ class DomainController {
 
     private final DomainStore store;
     private final ExtensionStore extensions;
-    private final DeviceStore devices;
     private final Acts acts;
+    private final DevicesUnder devicesUnder;
 
-    DomainController(DomainStore store, ExtensionStore extensions, DeviceStore devices, Acts acts) {
+    DomainController(DomainStore store, ExtensionStore extensions, Acts acts, DevicesUnder devicesUnder) {
         this.store = store;
         this.extensions = extensions;
-        this.devices = devices;
         this.acts = acts;
+        this.devicesUnder = devicesUnder;
     }
 
     @GetMapping
@@ -77,7 +77,7 @@ class DomainController {
     Impact impact(@PathVariable long id, @RequestBody DomainForm wish) {
         Domain before = store.get(id);
         Domain after = Fields.good(wish.wish().checked(id));
-        int under = devices.under(LayerKind.DOMAIN, Long.toString(id)).size();
+        int under = devicesUnder.under(LayerKind.DOMAIN, Long.toString(id)).size();
         return DomainImpact.of(before, after, extensions.allNumbers(id), under);
     }
 }

@@ -12,7 +12,7 @@ import jordfell.server.device.DialectBook;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DeviceCounts;
-import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DevicesUnder;
 import jordfell.server.records.ModelStore;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -33,16 +33,16 @@ class ModelController {
 
     private final ModelStore store;
     private final DialectBook dialects;
-    private final DeviceStore devices;
     private final DeviceCounts counts;
     private final Acts acts;
+    private final DevicesUnder devicesUnder;
 
-    ModelController(ModelStore store, DialectBook dialects, DeviceStore devices, DeviceCounts counts, Acts acts) {
+    ModelController(ModelStore store, DialectBook dialects, DeviceCounts counts, Acts acts, DevicesUnder devicesUnder) {
         this.store = store;
         this.dialects = dialects;
-        this.devices = devices;
         this.counts = counts;
         this.acts = acts;
+        this.devicesUnder = devicesUnder;
     }
 
     @GetMapping
@@ -93,7 +93,7 @@ class ModelController {
                 before.model(),
                 after,
                 counts.withMoreLines(id, after.lines()),
-                devices.under(LayerKind.MODEL, id).size());
+                devicesUnder.under(LayerKind.MODEL, id).size());
     }
 
     private ModelSheet get(String id) {

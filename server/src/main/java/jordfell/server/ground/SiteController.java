@@ -15,7 +15,7 @@ import jordfell.server.change.Kept;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DeviceCounts;
-import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DevicesUnder;
 import jordfell.server.records.SiteStore;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -36,17 +36,17 @@ class SiteController {
 
     private final SiteStore store;
     private final SiteSettings settings;
-    private final DeviceStore devices;
     private final DeviceCounts counts;
     private final Acts acts;
+    private final DevicesUnder devicesUnder;
     private final SecureRandom random = new SecureRandom();
 
-    SiteController(SiteStore store, SiteSettings settings, DeviceStore devices, DeviceCounts counts, Acts acts) {
+    SiteController(SiteStore store, SiteSettings settings, DeviceCounts counts, Acts acts, DevicesUnder devicesUnder) {
         this.store = store;
         this.settings = settings;
-        this.devices = devices;
         this.counts = counts;
         this.acts = acts;
+        this.devicesUnder = devicesUnder;
     }
 
     @GetMapping
@@ -98,7 +98,7 @@ class SiteController {
         Map<String, String> now = settings.of(id);
         boolean clock = wish.settings().entrySet().stream()
                 .anyMatch(e -> !e.getValue().equals(now.getOrDefault(e.getKey(), "")));
-        int under = devices.under(LayerKind.SITE, Long.toString(id)).size();
+        int under = devicesUnder.under(LayerKind.SITE, Long.toString(id)).size();
         return SiteImpact.of(before, after, clock, counts.numbersAt(id), under);
     }
 

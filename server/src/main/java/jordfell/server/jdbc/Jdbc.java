@@ -32,8 +32,6 @@ import org.springframework.stereotype.Component;
 public class Jdbc {
 
     private static final Logger log = LoggerFactory.getLogger(Jdbc.class);
-    private static final int UNIQUE_VIOLATION = 23505;
-    private static final int STILL_POINTED_TO = 23503;
     private static final int MOST_AT_ONCE = 1_000;
     private static final int LONGEST_ARRAY = 50_000;
 
@@ -92,7 +90,7 @@ public class Jdbc {
             due.addAll(lastly.get().values());
             return result;
         } catch (SQLException e) {
-            throw translated(e);
+            throw StoreException.translated(e);
         } finally {
             current.remove();
             afterwards.remove();
@@ -268,19 +266,8 @@ public class Jdbc {
                 return run(own, sql, keys, values, action);
             }
         } catch (SQLException e) {
-            throw translated(e);
+            throw StoreException.translated(e);
         }
-    }
-
-    private static StoreException translated(SQLException e) {
-        if (StoreAwayException.isTold(e)) {
-            return new StoreAwayException(e);
-        }
-        return switch (e.getErrorCode()) {
-            case UNIQUE_VIOLATION -> new DuplicateKeyException(e);
-            case STILL_POINTED_TO -> new StillPointedToException(e);
-            default -> RefusedByStoreException.of(e).orElseGet(() -> new StoreException(e));
-        };
     }
 
     private static <T> T run(Connection connection, String sql, int keys, @Nullable Object[] values, Action<T> action)

@@ -60,7 +60,12 @@ class LabLook {
         List<PhoneView> phones = lab
                 .inWorld(world -> world.phones().stream()
                         .map(p -> new Snapshot(
-                                p.state(), p.lineCount(), p.screen(), p.inCall(), p.isStaffed(), p.lamps()))
+                                p.state(),
+                                p.lineCount(),
+                                p.screen(),
+                                p.handset().inCall(),
+                                p.handset().isStaffed(),
+                                p.lamps()))
                         .toList())
                 .stream()
                 .map(this::view)

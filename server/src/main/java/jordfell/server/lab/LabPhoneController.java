@@ -56,7 +56,7 @@ class LabPhoneController {
     /** Whether somebody is there who takes calls; without, they ring until they go on elsewhere. */
     @PutMapping("/staffed")
     void staffed(@PathVariable String mac, @RequestBody Switch wish) {
-        act(mac, phone -> phone.staffed(wish.on()));
+        act(mac, phone -> phone.handset().staffed(wish.on()));
     }
 
     /** Somebody sets the clock of the phone, rightly or wrongly. */

@@ -8,7 +8,7 @@ import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.knock.Guessers;
-import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DevicesUnder;
 import jordfell.server.records.KnockStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -48,14 +48,14 @@ class FrameCounts {
     private final KnockStore knocks;
     private final Guessers guessers;
     private final LayerOwners owners;
-    private final DeviceStore devices;
+    private final DevicesUnder devicesUnder;
 
-    FrameCounts(Jdbc jdbc, KnockStore knocks, Guessers guessers, LayerOwners owners, DeviceStore devices) {
+    FrameCounts(Jdbc jdbc, KnockStore knocks, Guessers guessers, LayerOwners owners, DevicesUnder devicesUnder) {
         this.jdbc = jdbc;
         this.knocks = knocks;
         this.guessers = guessers;
         this.owners = owners;
-        this.devices = devices;
+        this.devicesUnder = devicesUnder;
     }
 
     /** The counts as they are now. */
@@ -115,7 +115,7 @@ class FrameCounts {
                         MOST_LOOKED_AT)
                 .stream()
                 .filter(Entry::differs)
-                .filter(e -> devices.anyPendingUnder(e.layer(), e.owner()))
+                .filter(e -> devicesUnder.anyPendingUnder(e.layer(), e.owner()))
                 .limit(MOST_UNRELEASED)
                 .map(e -> new Unreleased(
                         e.who(),

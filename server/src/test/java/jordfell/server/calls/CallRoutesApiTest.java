@@ -266,36 +266,4 @@ class CallRoutesApiTest {
             assertThat(from.call("2132")).isEqualTo(200);
         }
     }
-
-    @Test
-    void whatWouldRingElsewhereIsToldBeforeItIsKept() {
-        extension("2226");
-        extension("2227");
-        client.post(
-                "/api/outside-numbers",
-                Map.of("domainId", pier.domainId, "e164", "+999 55 88 2226", "extension", "2226"));
-        Answer told = client.post(
-                "/api/calls/diversions/impact?domainId=" + pier.domainId + "&number=2226",
-                Map.of("always", "2227", "afterSeconds", 20, "version", 1));
-        assertThat(told.json().path("total").asInt()).as(told.toString()).isEqualTo(2);
-        assertThat(told.json().path("shown").toString())
-                .contains("+999 55 88 22 26")
-                .contains("2226 is on no device")
-                .contains("2227 is on no device");
-        assertThat(client.get("/api/calls/path?domainId=" + pier.domainId + "&number=2226")
-                        .json()
-                        .path("sentence")
-                        .asString())
-                .as("nothing was kept")
-                .contains("2226 is on no device");
-        assertThat(client.post(
-                                "/api/calls/diversions/impact?domainId=" + pier.domainId + "&number=2226",
-                                Map.of("always", "2226", "afterSeconds", 20, "version", 1))
-                        .problemAt("/always"))
-                .contains("would go round");
-        Answer group = client.post("/api/calls/groups/impact", group("2870", List.of("2226")));
-        assertThat(group.json().path("total").asInt())
-                .as("nobody has it yet: " + group)
-                .isZero();
-    }
 }
