@@ -29,16 +29,15 @@ public final class Bench {
     private static final int FEW = 1_000;
     private static final int ROUNDS = 5;
 
-    private final List<String> report = new ArrayList<>();
-    private boolean kept = true;
+    private final Report report = new Report();
 
     private Bench() {}
 
     public static void main(String[] args) throws IOException {
         Bench bench = new Bench();
         bench.run(args.length == 0 ? "all" : args[0]);
-        bench.report.forEach(System.out::println);
-        System.exit(bench.kept ? 0 : 1);
+        bench.report.lines().forEach(System.out::println);
+        System.exit(bench.report.isKept() ? 0 : 1);
     }
 
     /** @param part which figures: render, history, serve, import, traffic, start, calls, register, or all */
@@ -289,19 +288,6 @@ public final class Bench {
     }
 
     private void say(String what, double measured, double baseline, double promised, String unit) {
-        double ratio = measured / baseline;
-        boolean good = ratio <= promised;
-        kept &= good;
-        report.add(String.format(
-                Locale.ROOT,
-                "%s  %-62s %6.2f ×  (at most %4.1f ×; %.2f %s against %.2f %s)",
-                good ? "kept  " : "BROKEN",
-                what,
-                ratio,
-                promised,
-                measured,
-                unit,
-                baseline,
-                unit));
+        report.say(what, measured, baseline, promised, unit);
     }
 }

@@ -3,7 +3,6 @@ package jordfell.server.calls;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.calls.Callee;
-import jordfell.core.calls.GroupWish;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.server.answer.Made;
 import jordfell.server.change.Acts;
@@ -13,7 +12,6 @@ import jordfell.server.problem.RefusedException;
 import jordfell.server.records.GroupStore;
 import jordfell.server.records.GroupStore.RingGroup;
 import jordfell.server.records.OutsideNumberStore;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -30,48 +28,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping(path = "/api/groups", produces = "application/json")
 class GroupController {
-
-    /** @param members numbers, in their order */
-    record GroupForm(
-            long domainId,
-            @Nullable String number,
-            @Nullable String name,
-            boolean together,
-            int eachSeconds,
-            @Nullable List<@Nullable String> members,
-            @Nullable String afterwards,
-            long version) {
-
-        GroupWish wish() {
-            return new GroupWish(
-                    number, name, together, eachSeconds, members == null ? List.of() : members, afterwards);
-        }
-    }
-
-    /** A group as it is kept. */
-    record GroupView(
-            long id,
-            String number,
-            String name,
-            boolean together,
-            int eachSeconds,
-            List<String> members,
-            String afterwards,
-            long version) {
-
-        static GroupView of(RingGroup kept) {
-            Callee.Group g = kept.group();
-            return new GroupView(
-                    kept.id(),
-                    g.number(),
-                    g.name(),
-                    g.together(),
-                    (int) g.each().toSeconds(),
-                    g.members(),
-                    g.afterwards().orElse(""),
-                    kept.version());
-        }
-    }
 
     private final GroupStore store;
     private final OutsideNumberStore outside;

@@ -3,14 +3,12 @@ package jordfell.server.calls;
 import java.util.Collection;
 import java.util.List;
 import jordfell.core.dialing.Permission;
-import jordfell.core.dialing.PermissionWish;
 import jordfell.server.answer.Made;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DialStore;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -27,15 +25,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping(path = "/api/permissions", produces = "application/json")
 class PermissionController {
-
-    /** @param lists numbers of dial lists, the first to be tried first */
-    record PermissionForm(
-            long domainId, @Nullable String name, @Nullable List<@Nullable Long> lists, long version) {
-
-        PermissionWish wish() {
-            return new PermissionWish(name, lists == null ? List.of() : lists);
-        }
-    }
 
     /** @param extensions how many have it */
     record PermissionView(long id, String name, List<Long> lists, int extensions, int kits, long version) {}

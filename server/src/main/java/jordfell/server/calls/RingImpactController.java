@@ -5,7 +5,6 @@ import jordfell.core.calls.Callee;
 import jordfell.core.calls.ChangedGround;
 import jordfell.core.calls.Diversions;
 import jordfell.server.calls.DiversionController.DiversionsForm;
-import jordfell.server.calls.GroupController.GroupForm;
 import jordfell.server.calls.RingImpact.RingImpactView;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;

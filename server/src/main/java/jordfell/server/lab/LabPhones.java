@@ -1,0 +1,36 @@
+package jordfell.server.lab;
+
+import java.util.function.Consumer;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.identity.MacReader;
+import jordfell.core.identity.MacReading;
+import jordfell.lab.phone.SimPhone;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
+import jordfell.server.problem.RefusedException;
+import org.springframework.stereotype.Component;
+
+/** Has something done to a phone of the Lab, in the world's order, and tells that it was. */
+@Component
+class LabPhones {
+
+    private final LabService lab;
+    private final Changes changes;
+
+    LabPhones(LabService lab, Changes changes) {
+        this.lab = lab;
+        this.changes = changes;
+    }
+
+    void act(String mac, Consumer<SimPhone> action) {
+        if (MacReader.read(mac) instanceof MacReading.Refused refused) {
+            throw RefusedException.field("/mac", refused.reason(), refused.hint());
+        }
+        lab.inWorld(world -> {
+            action.accept(
+                    world.phone(MacAddress.of(mac)).orElseThrow(() -> RefusedException.notFound("phone in the Lab")));
+            return true;
+        });
+        changes.tell(Subject.PHONE);
+    }
+}
