@@ -62,8 +62,8 @@ function Spoken({ spoken }: { spoken: Schemas['SpokenView'] }) {
         fontWeight={700}
       >
         {good
-          ? `They speak ${spoken.agreed}.`
-          : 'They have no codec in common: the call is refused with 488, and nobody hears anybody.'}
+          ? `They would speak ${spoken.agreed}, by what is set for them.`
+          : 'By what is set for them they have no codec in common: neither could hear the other.'}
       </Box>
       <Grid mt="10px" maxW="900px">
         <thead>
@@ -112,9 +112,12 @@ function Deaf({ codecs }: { codecs: Schemas['CodecsView'] }) {
   return (
     <Box mt="22px" maxW="900px">
       <Heading>Who could not hear whom</Heading>
-      {codecs.deaf.length === 0 ? (
-        <Box color="mossText" fontWeight={600}>
-          Any two of {codecs.devices} devices have a codec in common.
+      {codecs.devices < 2 ? (
+        <Faded>There are no two devices in use yet.</Faded>
+      ) : codecs.deaf.length === 0 ? (
+        <Box>
+          Any two of {codecs.devices} devices have a codec in common, by what is set for them and noted of
+          their models.
         </Box>
       ) : (
         <Grid>

@@ -76,10 +76,11 @@ class RingTrials {
         RingTrialView begun = new RingTrialView(id, number, List.of(), 0, false, "", List.of());
         all.put(id, begun);
         lab.follow(domain, number, patience(foretold), call -> {
-            all.put(id, view(id, number, foretold, call));
+            // Whatever becomes of the telling, a call that is over makes room for the next.
             if (call.isOver()) {
                 running.decrementAndGet();
             }
+            all.put(id, view(id, number, foretold, call));
         });
         return begun;
     }

@@ -57,6 +57,12 @@ record LampView(
                 .filter(watch -> watch.isLive(now))
                 .flatMap(Watch::until)
                 .map(until -> view(key, State.TOLD, until, ""))
-                .orElseGet(() -> view(key, State.WAITING, null, "it is about to ask"));
+                .orElseGet(() -> view(key, State.WAITING, null, waits(status)));
+    }
+
+    private static String waits(LampStatus status) {
+        return status.watch()
+                .map(watch -> watch.until().isPresent() ? "it is due to ask again" : "it asked, and has no answer yet")
+                .orElse("it is about to ask");
     }
 }
