@@ -76,12 +76,12 @@ it('an outside number that rings nothing has no picture', async () => {
   say({
     ...path,
     rings: false,
-    sentence: 'It rings nothing: the number is given to no extension.',
+    sentence: 'It rings nothing: the number is given to nobody.',
     first: stop('', { kind: 'NOTHING', end: 'NOBODY_HAS_IT' }),
     troubles: [],
   })
   renderWithAll(<WhatRings />, '/calls/rings?number=1')
-  await screen.findByText(/given to no extension/)
+  await screen.findByText(/given to nobody/)
   expect(screen.queryByText(/the call ends here/)).toBeNull()
 })
 

@@ -30,6 +30,7 @@ const extension = (...holders: Schemas['HolderView'][]): Schemas['ExtensionRow']
   outside: false,
   permissionClass: '',
   outgoing: '',
+  pickUpGroup: '',
   hasPin: false,
   version: 1,
   devices: '',

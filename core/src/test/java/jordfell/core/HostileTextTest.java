@@ -95,7 +95,7 @@ class HostileTextTest {
                     "an extension",
                     LONG,
                     t -> ExtensionDetails.refuse(
-                            new ExtensionDetails.Written("2417", t, t, 1, t, t), 0, number -> true, name -> false)),
+                            new ExtensionDetails.Written("2417", t, t, 1, t, t, t), 0, number -> true, name -> false)),
             new Look("plain text", 60_000, PlainText::refuseLines),
             new Look("a SIP URI", 8_000, SipHeaders::uri),
             new Look("a digest", 8_000, t -> DigestAnswer.read("Digest " + t)));

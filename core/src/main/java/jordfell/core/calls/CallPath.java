@@ -79,10 +79,16 @@ public final class CallPath {
             return new CallStop(
                     line.number(), line.name(), Kind.LINE, line.ringers(), List.of(always), Optional.empty());
         }
-        boolean rings = line.ringers().stream().anyMatch(Ringer::rings);
-        boolean busy = !rings && line.ringers().stream().anyMatch(Ringer::isBusy);
+        Optional<CallStop> also = to.also().map(target -> member(target, line.number()));
+        boolean rings = line.ringers().stream().anyMatch(Ringer::rings)
+                || also.filter(stop -> stop.end().isEmpty()).isPresent();
+        boolean busy = !rings
+                && (line.ringers().stream().anyMatch(Ringer::isBusy)
+                        || also.filter(CallPath::isBusy).isPresent());
         boolean away = !rings && !busy;
         List<Way> ways = new ArrayList<>();
+        also.ifPresent(stop ->
+                ways.add(new Way(When.TOGETHER, Duration.ZERO, stop, stop.end().isEmpty())));
         to.busy().ifPresent(t -> ways.add(way(When.BUSY, Duration.ZERO, t, line.number(), busy)));
         to.unanswered().ifPresent(t -> ways.add(way(When.UNANSWERED, to.after(), t, line.number(), rings)));
         to.unreachable().ifPresent(t -> ways.add(way(When.UNREACHABLE, Duration.ZERO, t, line.number(), away)));
@@ -94,6 +100,12 @@ public final class CallPath {
                 line.ringers(),
                 ways,
                 goesOn ? Optional.empty() : Optional.of(why(line, busy)));
+    }
+
+    /** Whether any device there says that it is busy. */
+    private static boolean isBusy(CallStop stop) {
+        return stop.ringers().stream().anyMatch(Ringer::isBusy)
+                || stop.ways().stream().anyMatch(way -> way.when() == When.MEMBER && isBusy(way.to()));
     }
 
     private static DeadEnd why(Callee.Line line, boolean busy) {

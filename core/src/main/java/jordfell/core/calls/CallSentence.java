@@ -2,11 +2,12 @@ package jordfell.core.calls;
 
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import jordfell.core.calls.CallStop.DeadEnd;
-import jordfell.core.calls.Ringing.Rung;
 
 /** Says what rings when a call comes now. */
 public final class CallSentence {
@@ -20,20 +21,20 @@ public final class CallSentence {
             return "It rings nothing: " + why(trouble(first)) + ".";
         }
         List<String> parts = new ArrayList<>();
-        Optional<Duration> told = Optional.empty();
-        for (Rung rung : ringing.rung()) {
-            if (told.filter(rung.from()::equals).isPresent()) {
-                continue;
-            }
-            told = Optional.of(rung.from());
-            parts.add(after(rung.from()) + "rings " + devices(ringing.rung(), rung.from()));
-        }
+        together(ringing).forEach((from, labels) -> parts.add(after(from) + "rings " + named(labels)));
         ringing.answering()
                 .ifPresent(stop -> parts.add((parts.isEmpty() ? "" : "then ")
                         + (stop.name().isEmpty()
                                 ? "goes out to " + stop.number()
                                 : "is answered by the " + stop.name().toLowerCase(Locale.ROOT))));
         return "It " + String.join(", ", parts) + ".";
+    }
+
+    /** Of an outside number that rings nothing: what is said instead, if anything. */
+    public static String silent(String announcement) {
+        return announcement.isEmpty()
+                ? "It rings nothing: the number is given to nobody."
+                : "It is answered by an announcement: “" + announcement + "”.";
     }
 
     /** Why a way ends, in a few words. */
@@ -64,12 +65,20 @@ public final class CallSentence {
         return from.isZero() ? "" : "after " + from.toSeconds() + " s ";
     }
 
-    private static String devices(List<Rung> all, Duration from) {
-        List<String> labels = all.stream()
-                .filter(rung -> rung.from().equals(from))
-                .map(rung -> rung.device().label())
-                .distinct()
-                .toList();
+    /** What rings from when on, in the order in which the call comes there. */
+    private static Map<Duration, List<String>> together(Ringing ringing) {
+        Map<Duration, List<String>> byTime = new LinkedHashMap<>();
+        ringing.rung()
+                .forEach(rung -> byTime.computeIfAbsent(rung.from(), f -> new ArrayList<>())
+                        .add(rung.device().label()));
+        ringing.alongside()
+                .forEach(out -> byTime.computeIfAbsent(out.from(), f -> new ArrayList<>())
+                        .add(out.number() + " outside"));
+        return byTime;
+    }
+
+    private static String named(List<String> all) {
+        List<String> labels = all.stream().distinct().toList();
         return labels.size() <= 2
                 ? String.join(" and ", labels)
                 : labels.get(0) + " and " + (labels.size() - 1) + " others";

@@ -36,6 +36,8 @@ public record CallStop(
         BUSY,
         UNANSWERED,
         UNREACHABLE,
+        /** Whatever its own devices do, as long as they would ring. */
+        TOGETHER,
         /** A member of a group. */
         MEMBER,
         /** Nobody of the group answered. */

@@ -17,6 +17,11 @@ public sealed interface Callee {
         public Line {
             ringers = List.copyOf(ringers);
         }
+
+        /** The same with another number. */
+        public Line renumbered(String other) {
+            return new Line(other, name, ringers, diversions);
+        }
     }
 
     /**

@@ -8,20 +8,37 @@ import java.util.Optional;
  *
  * @param always whatever its devices do
  * @param unanswered when nobody answers within {@code after}
- * @param unreachable when it is registered nowhere
+ * @param unreachable when nothing is there to be rung
+ * @param also what rings together with its devices: another extension, or a number outside such as somebody’s mobile
  */
 public record Diversions(
         Optional<String> always,
         Optional<String> busy,
         Optional<String> unanswered,
         Duration after,
-        Optional<String> unreachable) {
+        Optional<String> unreachable,
+        Optional<String> also) {
 
     /** How long it rings before it counts as not answered, where nothing else is said. */
     public static final Duration USUAL = Duration.ofSeconds(20);
 
     public static final Diversions NONE =
             new Diversions(Optional.empty(), Optional.empty(), Optional.empty(), USUAL, Optional.empty());
+
+    /** Those with which nothing rings together with the devices. */
+    public Diversions(
+            Optional<String> always,
+            Optional<String> busy,
+            Optional<String> unanswered,
+            Duration after,
+            Optional<String> unreachable) {
+        this(always, busy, unanswered, after, unreachable, Optional.empty());
+    }
+
+    /** The same, and this rings together with the devices. */
+    public Diversions ringingAlso(Optional<String> target) {
+        return new Diversions(always, busy, unanswered, after, unreachable, target);
+    }
 
     /**
      * What comes of them where the phone that is rung diverts calls as well: the registrar’s <em>always</em> comes first, since
@@ -36,11 +53,12 @@ public record Diversions(
                 phone.busy.or(() -> busy),
                 phoneWaitsLess ? phone.unanswered : unanswered,
                 phoneWaitsLess ? phone.after : after,
-                unreachable);
+                unreachable,
+                also);
     }
 
-    /** Whether calls go where they are called. */
+    /** Whether calls go where they are called, and nowhere else. */
     public boolean isNone() {
-        return always.isEmpty() && busy.isEmpty() && unanswered.isEmpty() && unreachable.isEmpty();
+        return always.isEmpty() && busy.isEmpty() && unanswered.isEmpty() && unreachable.isEmpty() && also.isEmpty();
     }
 }

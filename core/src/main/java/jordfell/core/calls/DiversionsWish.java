@@ -11,13 +11,15 @@ import org.jspecify.annotations.Nullable;
  * Where somebody wishes calls for an extension to go; empty text for nowhere.
  *
  * @param afterSeconds how long it rings before it counts as not answered
+ * @param also what rings together with its devices
  */
 public record DiversionsWish(
         @Nullable String always,
         @Nullable String busy,
         @Nullable String unanswered,
         int afterSeconds,
-        @Nullable String unreachable) {
+        @Nullable String unreachable,
+        @Nullable String also) {
 
     private static final int SHORTEST = 5;
     private static final int LONGEST = 120;
@@ -33,6 +35,14 @@ public record DiversionsWish(
         Optional<String> toBusy = target("busy", busy, line, ground, problems);
         Optional<String> toUnanswered = target("unanswered", unanswered, line, ground, problems);
         Optional<String> toUnreachable = target("unreachable", unreachable, line, ground, problems);
+        Optional<String> together = target("also", also, line, ground, problems);
+        together.flatMap(ground::callee)
+                .filter(callee -> !(callee instanceof Callee.Line))
+                .ifPresent(callee -> problems.add(
+                        "also",
+                        callee.number() + " is " + callee.name()
+                                + ", and only an extension can ring together with another.",
+                        "An extension, or what is dialled for a number outside."));
         if (afterSeconds < SHORTEST || afterSeconds > LONGEST) {
             problems.add(
                     "afterSeconds",
@@ -40,7 +50,7 @@ public record DiversionsWish(
                     SHORTEST + " to " + LONGEST + " can; a ring lasts about five.");
         }
         Diversions wished = new Diversions(
-                toAlways, toBusy, toUnanswered, Duration.ofSeconds(Math.max(0, afterSeconds)), toUnreachable);
+                toAlways, toBusy, toUnanswered, Duration.ofSeconds(Math.max(0, afterSeconds)), toUnreachable, together);
         if (problems.all().isEmpty()) {
             Callee.Line changed = new Callee.Line(line.number(), line.name(), line.ringers(), wished);
             TargetRule.round(line.number(), new ChangedGround(ground, changed))

@@ -41,6 +41,7 @@ public final class RingChanges {
                 ringing.rung().stream()
                         .map(r -> List.of(r.number(), r.device().deviceId(), r.from(), r.until()))
                         .toList(),
+                ringing.alongside(),
                 ringing.answering().map(CallStop::number),
                 ringing.end().end());
     }

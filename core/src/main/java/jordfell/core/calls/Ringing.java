@@ -12,10 +12,18 @@ import jordfell.core.calls.CallStop.When;
  * What rings when a call comes now and nobody picks it up.
  *
  * @param rung in the order in which the call comes to them
+ * @param alongside what rings outside of the domain together with devices of it
  * @param answering what answers by itself on the way, or outside of the domain; the first of them
  * @param end the last place to which it comes
  */
-public record Ringing(List<Rung> rung, Optional<CallStop> answering, CallStop end) {
+public record Ringing(List<Rung> rung, List<Alongside> alongside, Optional<CallStop> answering, CallStop end) {
+
+    /** No device rings. */
+    public static final Ringing NOBODY = new Ringing(
+            List.of(),
+            List.of(),
+            Optional.empty(),
+            new CallStop("", "", Kind.NOTHING, List.of(), List.of(), Optional.empty()));
 
     /**
      * A device that rings.
@@ -25,21 +33,25 @@ public record Ringing(List<Rung> rung, Optional<CallStop> answering, CallStop en
      */
     public record Rung(String number, Ringer device, Duration from, Optional<Duration> until) {}
 
+    /** A number outside that rings from then on. */
+    public record Alongside(String number, Duration from) {}
+
     /** By the stops of its path. */
     public static Ringing of(CallStop first) {
         Walk walk = new Walk();
         CallStop end = walk.at(first, Duration.ZERO, Optional.empty());
-        return new Ringing(List.copyOf(walk.rung), walk.answering, end);
+        return new Ringing(List.copyOf(walk.rung), List.copyOf(walk.alongside), walk.answering, end);
     }
 
     /** Whether anybody can answer: a device rings, or something answers by itself. */
     public boolean reachesAnybody() {
-        return !rung.isEmpty() || answering.isPresent();
+        return !rung.isEmpty() || !alongside.isEmpty() || answering.isPresent();
     }
 
     private static final class Walk {
 
         private final List<Rung> rung = new ArrayList<>();
+        private final List<Alongside> alongside = new ArrayList<>();
         private Optional<CallStop> answering = Optional.empty();
 
         /** @param until when whoever sent the call here takes it back */
@@ -58,6 +70,10 @@ public record Ringing(List<Rung> rung, Optional<CallStop> answering, CallStop en
                 Duration then = at.plus(way.after());
                 if (way.when() == When.MEMBER) {
                     at(way.to(), then, earlier(until, turnEnd(ways, way).map(at::plus)));
+                } else if (way.when() == When.TOGETHER && way.to().kind() == Kind.OUTSIDE) {
+                    alongside.add(new Alongside(way.to().number(), then));
+                } else if (way.when() == When.TOGETHER) {
+                    at(way.to(), then, earlier(until, unanswered(ways).map(at::plus)));
                 } else {
                     last = at(way.to(), then, until);
                 }

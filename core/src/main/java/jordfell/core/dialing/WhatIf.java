@@ -3,6 +3,7 @@ package jordfell.core.dialing;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import jordfell.core.dialing.DialDecision.Outcome;
 import jordfell.core.dialing.DialDecision.Tried;
 import jordfell.core.dialing.DigitMap.Standing;
@@ -43,6 +44,9 @@ public record WhatIf(
 
         /** Whose an extension or a group of the domain is; empty if nobody has it. */
         Optional<String> holder(String number);
+
+        /** The other extensions in its pick-up group. */
+        Set<String> picksUp();
     }
 
     /** Somebody at this phone dials all of these keys and then waits. */
@@ -109,13 +113,19 @@ public record WhatIf(
             return Verdict.OUTSIDE;
         }
         if (target instanceof DialTarget.Service) {
-            return Verdict.SERVICE;
+            return pickUp(decision, caller).filter(said -> !said.mayTake()).isPresent()
+                    ? Verdict.REFUSED
+                    : Verdict.SERVICE;
         }
         return caller.holder(decision.number()).isPresent() ? Verdict.INSIDE : Verdict.NOBODY_HAS_IT;
     }
 
     private static String said(Verdict verdict, DialDecision decision, Caller caller, String sent) {
         String number = decision.number();
+        Optional<String> picksUp = pickUp(decision, caller).map(PickUp.Said::sentence);
+        if (picksUp.isPresent()) {
+            return picksUp.get();
+        }
         return switch (verdict) {
             case REFUSED ->
                 "Refused by " + by(decision) + ": "
@@ -136,12 +146,25 @@ public record WhatIf(
         };
     }
 
+    /** What comes of it if a call is to be taken that rings elsewhere. */
+    private static Optional<PickUp.Said> pickUp(DialDecision decision, Caller caller) {
+        return decision.target()
+                .filter(target -> target.equals(new DialTarget.Service(PickUp.SERVICE)))
+                .map(target -> PickUp.said(
+                        decision.number(),
+                        caller.picksUp(),
+                        n -> caller.holder(n).isPresent()));
+    }
+
     private static String next(Verdict verdict, DialPlan plan, Caller caller, String sent, DialDecision decision) {
         if (verdict == Verdict.NOBODY_HAS_IT) {
             return "Give " + decision.number() + " to somebody.";
         }
         if (verdict != Verdict.REFUSED && verdict != Verdict.NO_LIST) {
             return "";
+        }
+        if (pickUp(decision, caller).isPresent()) {
+            return "Put both into the same pick-up group, at their extensions.";
         }
         List<String> others = plan.wouldPassWith(caller.permission(), sent);
         return others.isEmpty()

@@ -37,6 +37,9 @@ public interface IntakeRecords {
 
     NumbersInUse numbers(long domainId);
 
+    /** Whether others may be shown this number: one of the domain’s outside numbers, or an extension. */
+    boolean mayBeShown(long domainId, String number);
+
     /** MACs of unknown devices that asked for a configuration. */
     NearMisses knocks();
 

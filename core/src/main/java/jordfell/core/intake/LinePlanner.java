@@ -137,7 +137,7 @@ final class LinePlanner {
                 new Taken(row.index(), limit, held + 1),
                 (a, b) -> new Taken(a.row(), a.limit(), a.devices() + 1)));
         ports.check(row, wish.column(), number, another, found);
-        return Optional.of(line(row, wish, number, there, Optional.ofNullable(before)));
+        return Optional.of(line(row, wish, number, there, Optional.ofNullable(before), found));
     }
 
     /** A number that a row before has: to be shared, if there is room and the person says so. */
@@ -254,15 +254,25 @@ final class LinePlanner {
     }
 
     private LinePlan line(
-            Row row, LineCells.Wish wish, String number, Optional<ExtensionRecord> there, Optional<Taken> before) {
+            Row row,
+            LineCells.Wish wish,
+            String number,
+            Optional<ExtensionRecord> there,
+            Optional<Taken> before,
+            RowProblems found) {
         String name = row.person().map(PersonPlan::name).orElse(row.label());
         KitDerivation.Derived derived = derivation(row.kit())
-                .derive(new KitDerivation.Subject(
-                        name,
-                        "",
-                        "",
-                        number,
-                        records.domain(row.site().domainId()).name()));
+                .derive(
+                        new KitDerivation.Subject(
+                                name,
+                                "",
+                                "",
+                                number,
+                                records.domain(row.site().domainId()).name()),
+                        shown -> records.mayBeShown(row.site().domainId(), shown));
+        if (there.isEmpty() && before.isEmpty()) {
+            derived.problems().forEach(problem -> found.notes.add(number + ": " + problem.reason()));
+        }
         return new LinePlan(
                 wish.position(),
                 number,

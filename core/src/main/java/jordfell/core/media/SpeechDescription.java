@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param payloads by which payload type each is sent
  * @param place which of the streams it is, from 0
  * @param others the other streams, by what their lines begin with: {@code video RTP/AVP 31}
+ * @param tones by which payload type pressed keys are sent (RFC 4733); 0 if they are not
  */
 public record SpeechDescription(
         String address,
@@ -24,7 +25,8 @@ public record SpeechDescription(
         Map<Codec, Integer> payloads,
         Direction direction,
         int place,
-        List<String> others) {
+        List<String> others,
+        int tones) {
 
     private static final int MOST_LINES = 400;
 
@@ -36,9 +38,18 @@ public record SpeechDescription(
 
     /** One with speech alone. */
     public static SpeechDescription offer(String address, int port, List<Codec> codecs) {
+        return offer(address, port, codecs, 0);
+    }
+
+    /**
+     * One with speech, and with pressed keys beside it.
+     *
+     * @param tones by which payload type those are sent; 0 if they are not
+     */
+    public static SpeechDescription offer(String address, int port, List<Codec> codecs, int tones) {
         Map<Codec, Integer> payloads = new HashMap<>();
         codecs.forEach(c -> payloads.put(c, c.payload()));
-        return new SpeechDescription(address, port, codecs, payloads, Direction.SENDRECV, 0, List.of());
+        return new SpeechDescription(address, port, codecs, payloads, Direction.SENDRECV, 0, List.of(), tones);
     }
 
     /** Reads a body; empty where there is no stream of speech in it, or it is none. */
@@ -50,7 +61,10 @@ public record SpeechDescription(
         return new Reading().of(lines);
     }
 
-    /** The answer to an offer, by codecs that are had here; empty where both have none in common (§6, §6.1). */
+    /**
+     * The answer to an offer, by codecs that are had here; empty where both have none in common (§6, §6.1). Pressed keys are
+     * taken as they are offered.
+     */
     public static Optional<SpeechDescription> answer(
             SpeechDescription offer, String address, int port, List<Codec> own) {
         List<Codec> common = offer.codecs().stream().filter(own::contains).toList();
@@ -60,7 +74,14 @@ public record SpeechDescription(
         Map<Codec, Integer> payloads = new HashMap<>();
         common.forEach(c -> payloads.put(c, offer.payloads().getOrDefault(c, c.payload())));
         return Optional.of(new SpeechDescription(
-                address, port, common, payloads, offer.direction().answered(), offer.place(), offer.others()));
+                address,
+                port,
+                common,
+                payloads,
+                offer.direction().answered(),
+                offer.place(),
+                offer.others(),
+                offer.tones()));
     }
 
     /** What both speak once it is answered so: the first of an answer. */
@@ -93,12 +114,16 @@ public record SpeechDescription(
     private void speech(StringBuilder out) {
         out.append("m=audio ").append(port).append(" RTP/AVP");
         codecs.forEach(c -> out.append(" ").append(payloads.getOrDefault(c, c.payload())));
-        out.append("\r\n");
+        out.append(tones > 0 ? " " + tones : "").append("\r\n");
         codecs.forEach(c -> out.append("a=rtpmap:")
                 .append(payloads.getOrDefault(c, c.payload()))
                 .append(" ")
                 .append(c.encoding())
                 .append("\r\n"));
+        if (tones > 0) {
+            out.append("a=rtpmap:").append(tones).append(" " + ToneEvent.ENCODING + "\r\n");
+            out.append("a=fmtp:").append(tones).append(" 0-11\r\n");
+        }
         out.append("a=").append(direction.word()).append("\r\n");
     }
 
@@ -137,8 +162,19 @@ public record SpeechDescription(
                         : Codec.ofPayload(format);
                 codec.filter(c -> payloads.putIfAbsent(c, format) == null).ifPresent(codecs::add);
             }
+            int tones = formats.stream()
+                    .filter(f -> maps.getOrDefault(f, "").equalsIgnoreCase(ToneEvent.ENCODING))
+                    .findFirst()
+                    .orElse(0);
             return Optional.of(new SpeechDescription(
-                    address.isEmpty() ? sessionAddress : address, port, codecs, payloads, direction, place, others));
+                    address.isEmpty() ? sessionAddress : address,
+                    port,
+                    codecs,
+                    payloads,
+                    direction,
+                    place,
+                    others,
+                    tones));
         }
 
         private boolean isOfSpeech() {

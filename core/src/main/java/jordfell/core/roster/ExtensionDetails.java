@@ -23,6 +23,7 @@ public final class ExtensionDetails {
      *
      * @param contactLimit on how many devices it may be
      * @param outgoing the number that those see who are called from it
+     * @param pickUpGroup whose members may take each other’s ringing calls
      */
     public record Written(
             String number,
@@ -30,7 +31,8 @@ public final class ExtensionDetails {
             String authUser,
             int contactLimit,
             String permissionClass,
-            String outgoing) {}
+            String outgoing,
+            String pickUpGroup) {}
 
     private ExtensionDetails() {}
 
@@ -62,12 +64,8 @@ public final class ExtensionDetails {
                     "Take it off some first, or allow at least " + held + ".");
         }
         text("permissionClass", "permission", w.permissionClass(), LONGEST_CLASS, problems);
-        if (!w.permissionClass().isEmpty() && !isPermission.test(w.permissionClass())) {
-            problems.add(
-                    "permissionClass",
-                    "There is no permission “" + w.permissionClass() + "”: with it nothing outside could be dialled.",
-                    "Make it under Calls, Permissions, or leave it empty.");
-        }
+        checkPermission(w.permissionClass(), isPermission, problems);
+        text("pickUpGroup", "pick-up group", w.pickUpGroup(), LONGEST_CLASS, problems);
         Optional<String> malformed = refuseOutgoing(w.outgoing());
         problems.add("outgoing", malformed, "An outside number or an extension, or nothing.");
         if (malformed.isEmpty() && !w.outgoing().isEmpty() && !isOwn.test(w.outgoing())) {
@@ -78,6 +76,16 @@ public final class ExtensionDetails {
                     "Choose one of its outside numbers, or leave it empty.");
         }
         return problems.all();
+    }
+
+    /** Says if there is no permission of this name; empty text is none, and right. */
+    static void checkPermission(String name, Predicate<String> isPermission, FieldProblems problems) {
+        if (!name.isEmpty() && !isPermission.test(name)) {
+            problems.add(
+                    "permissionClass",
+                    "There is no permission “" + name + "”: with it nothing outside could be dialled.",
+                    "Make it under Calls, Permissions, or leave it empty.");
+        }
     }
 
     /** Why others can't be shown this number: it is neither an outside number nor one of 2 to 7 digits. */

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import jordfell.core.formula.Formula;
 import jordfell.core.formula.Formulas;
 import jordfell.core.formula.Vocabulary;
@@ -45,7 +46,12 @@ public final class KitDerivation {
         return List.copyOf(problems);
     }
 
-    public Derived derive(Subject subject) {
+    /**
+     * What comes of it for somebody. What can’t be used is left at what is usual, and said among the problems.
+     *
+     * @param mayBeShown whether others may be shown a number: the domain’s outside numbers and its extensions
+     */
+    public Derived derive(Subject subject, Predicate<String> mayBeShown) {
         List<Problem> failed = new ArrayList<>(problems);
         Vocabulary.Values values = WORDS.values(values(subject));
         String displayName =
@@ -53,7 +59,16 @@ public final class KitDerivation {
         String authUser = limited("authUser", values, LONGEST_USER, failed)
                 .filter(user -> !user.isBlank())
                 .orElse(subject.number() + "-a");
-        String outgoing = limited("outgoing", values, LONGEST_USER, failed).orElse("");
+        String outgoing = limited("outgoing", values, LONGEST_USER, failed)
+                .map(text -> text.startsWith("+") ? OutsideNumber.normalise(text) : text)
+                .orElse("");
+        if (!outgoing.isEmpty() && !outgoing.equals(subject.number()) && !mayBeShown.test(outgoing)) {
+            failed.add(new Problem(
+                    "outgoing",
+                    "The outgoing number “" + outgoing
+                            + "” is no outside number of the domain and no extension: nobody could call back."));
+            outgoing = "";
+        }
         return new Derived(displayName, authUser, outgoing, failed);
     }
 

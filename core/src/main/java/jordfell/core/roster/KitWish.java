@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.LongPredicate;
+import java.util.function.Predicate;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.wish.Checked;
@@ -52,9 +53,14 @@ public record KitWish(
      *
      * @param models finds a model by its key
      * @param isTemplate whether this domain has a template of this number
+     * @param isPermission whether it has a permission of this name
      */
     public Checked<Kit> checked(
-            long id, Domain domain, Function<String, Optional<DeviceModel>> models, LongPredicate isTemplate) {
+            long id,
+            Domain domain,
+            Function<String, Optional<DeviceModel>> models,
+            LongPredicate isTemplate,
+            Predicate<String> isPermission) {
         FieldProblems problems = new FieldProblems();
         String called = problems.needed(name, "name", "name", LONGEST_NAME);
         Optional<Block> block =
@@ -65,6 +71,7 @@ public record KitWish(
         problems.between(contactLimit, 1, ExtensionDetails.MOST_DEVICES, "contactLimit", "contact limit");
         String permissions =
                 problems.text(permissionClass, "permissionClass", "permission class", ExtensionDetails.LONGEST_CLASS);
+        ExtensionDetails.checkPermission(permissions, isPermission, problems);
         if (pinDigits != 0) {
             problems.between(pinDigits, Pin.SHORTEST, Pin.LONGEST, "pinDigits", "number of digits");
         }

@@ -2,6 +2,7 @@ package jordfell.core.calls;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -57,6 +58,44 @@ class CallPathTest extends CallPathFixture {
         line("2002", State.RINGS);
         line("2003", State.RINGS);
         assertThat(String.join(", ", rung("2413"))).isEqualTo(expected);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            RINGS          | RINGS          | phone 2413 0–15, phone 2420 0–15, phone 2001 15–…
+            RINGS          | NOT_REGISTERED | phone 2413 0–15, phone 2001 15–…
+            IN_A_CALL      | RINGS          | phone 2420 0–15, phone 2001 15–…
+            NOT_REGISTERED | RINGS          | phone 2420 0–15, phone 2001 15–…
+            IN_A_CALL      | NOT_REGISTERED | phone 2002 0–…
+            NOT_REGISTERED | IN_A_CALL      | phone 2002 0–…
+            NOT_REGISTERED | NOT_REGISTERED | phone 2003 0–…
+            """)
+    void whatRingsTogetherWithItCountsAsIfItWasItsOwn(State own, State other, String expected) {
+        line("2413", otherwise("2002", "2001", "2003").ringingAlso(Optional.of("2420")), phone("phone 2413", own));
+        line("2420", other);
+        line("2001", State.RINGS);
+        line("2002", State.RINGS);
+        line("2003", State.RINGS);
+        assertThat(String.join(", ", rung("2413"))).isEqualTo(expected);
+    }
+
+    @Test
+    void aMobileRingsTogetherWithTheDesk() {
+        line("2413", otherwise("", "2001", "").ringingAlso(Optional.of("05551")), phone("desk", State.RINGS));
+        line("2001", State.RINGS);
+        CallStop first = CallPath.of("2413", ground);
+        assertThat(rung("2413")).containsExactly("desk 0–15", "phone 2001 15–…");
+        assertThat(Ringing.of(first).alongside()).containsExactly(new Ringing.Alongside("05551", Duration.ZERO));
+        assertThat(CallSentence.of(first)).isEqualTo("It rings desk and 05551 outside, after 15 s rings phone 2001.");
+    }
+
+    @Test
+    void aMobileAloneIsReachedAndOneThatMayNotBeCalledIsTold() {
+        line("2413", otherwise("", "", "").ringingAlso(Optional.of("05551")));
+        assertThat(CallSentence.of(CallPath.of("2413", ground))).isEqualTo("It rings 05551 outside.");
+        line("2413", otherwise("", "", "").ringingAlso(Optional.of("00999")));
+        assertThat(troubles("2413")).contains("2413 00999: NOT_PERMITTED");
+        assertThat(CallSentence.of(CallPath.of("2413", ground))).isEqualTo("It rings nothing: 2413 is on no device.");
     }
 
     @Test

@@ -50,7 +50,7 @@ class CallWishTest implements CallPath.Ground {
 
     private Checked<Diversions> divert(
             @Nullable String always, @Nullable String busy, @Nullable String late, int after, @Nullable String away) {
-        return new DiversionsWish(always, busy, late, after, away).checked((Callee.Line) callees.get("2413"), this);
+        return new DiversionsWish(always, busy, late, after, away, "").checked((Callee.Line) callees.get("2413"), this);
     }
 
     private static String told(Checked<?> checked) {
@@ -101,6 +101,21 @@ class CallWishTest implements CallPath.Ground {
                         Optional.empty(), Optional.of("2413"), Optional.empty(), Diversions.USUAL, Optional.empty()));
         assertThat(told(divert("", "2414", "", 20, "")))
                 .isEqualTo("[/busy] Calls would go round: 2413 → 2414 → 2415 → 2413.");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            2413    | [/also] Calls for 2413 would go round.
+            2499    | [/also] Nobody has 2499, and no dial list of 2413 sends it outside.
+            00999   | [/also] 2413 may not call 00999, so its calls can’t be sent there.
+            2900    | [/also] 2900 is Desk, and only an extension can ring together with another.
+            *86     | [/also] *86 is voicemail, and only an extension can ring together with another.
+            2414    | good
+            0 55512 | good
+            """)
+    void whatRingsTogetherWithItIsAnExtensionOrOutside(String also, String told) {
+        assertThat(told(new DiversionsWish("", "", "", 20, "", also).checked((Callee.Line) callees.get("2413"), this)))
+                .isEqualTo(told);
     }
 
     @Test

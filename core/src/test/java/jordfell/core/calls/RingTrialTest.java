@@ -13,6 +13,7 @@ class RingTrialTest {
 
     private static final Ringing FORETOLD = new Ringing(
             List.of(rung(1, "2413", "Ticket window 1", 0), rung(2, "2406", "Café till", 20), rung(0, "2406", "", 20)),
+            List.of(),
             Optional.empty(),
             new CallStop("2406", "", CallStop.Kind.LINE, List.of(), List.of(), Optional.empty()));
 

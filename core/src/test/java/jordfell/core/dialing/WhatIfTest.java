@@ -21,10 +21,11 @@ class WhatIfTest {
                     list(1, "Inside", "2xxx", new DialTarget.Inside(Change.NONE)),
                     list(2, "Not abroad", "00x.", new DialTarget.Refused("ask a lead")),
                     list(3, "Outside", "0x.", new DialTarget.Outside(new Change(1, ""))),
-                    list(4, "Services", "*86", new DialTarget.Service("voicemail"))),
+                    list(4, "Services", "*86", new DialTarget.Service("voicemail")),
+                    list(5, "Pick-up", "*7x.", new DialTarget.Service("pick-up"))),
             List.of(
-                    new Permission(1, "Office", List.of(1L, 4L, 2L, 3L)),
-                    new Permission(2, "Management", List.of(1L, 4L, 3L)),
+                    new Permission(1, "Office", List.of(1L, 4L, 5L, 2L, 3L)),
+                    new Permission(2, "Management", List.of(1L, 4L, 5L, 3L)),
                     new Permission(3, "Kiosk", List.of(1L))));
 
     private static final Map<String, String> HOLDERS = Map.of("2413", "Ticket window 1");
@@ -53,6 +54,11 @@ class WhatIfTest {
                     public Optional<String> holder(String number) {
                         return Optional.ofNullable(HOLDERS.get(number));
                     }
+
+                    @Override
+                    public Set<String> picksUp() {
+                        return permission.equals("Office") ? Set.of("2413") : Set.of();
+                    }
                 },
                 keys);
     }
@@ -72,6 +78,8 @@ class WhatIfTest {
             2xxx|0x.T|*86; '';         '';           0555;    NO_LIST;       Refused: without a permission only numbers of the domain may be dialled.
             2xxx|0x.T|*86; gone;       '';           0555;    NO_LIST;       Refused: neither a list of permission gone nor the domain has 0555.
             2xxx|0x.T|*86; Office;     '';           *86;     SERVICE;       It calls the voicemail.
+            2xxx|0x.T|*7x.;Office;     '';           *72413;  SERVICE;       It takes a call that rings at 2413.
+            2xxx|0x.T|*7x.;Management; '';           *72413;  REFUSED;       It takes no call: it is in no pick-up group with others.
             2xxx|0x.T|*86; Kiosk;      '';           112;     OUTSIDE;       It goes out as 112.
             2xxx|24|0x.T;  Office;     '';           2413;    NO_LIST;       The phone sends 24 at once, and does not hear the 13 after it. Refused: neither a list of permission Office nor the domain has 24.
             """)
@@ -90,8 +98,10 @@ class WhatIfTest {
             Office; *99;   No permission of the domain lets it pass.
             Office; 2499;  Give 2499 to somebody.
             Office; 2413;  ''
+            Office; *72413; ''
+            Management; *72413; Put both into the same pick-up group, at their extensions.
             """)
     void whatWouldBeRightFollows(String permission, String keys, String next) {
-        assertThat(dial("2xxx|0x.T|*xx", permission, "", keys).next()).isEqualTo(next);
+        assertThat(dial("2xxx|0x.T|*xx|*7xxxx", permission, "", keys).next()).isEqualTo(next);
     }
 }

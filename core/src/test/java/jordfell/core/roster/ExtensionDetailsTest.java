@@ -12,7 +12,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class ExtensionDetailsTest {
 
     private static Written written(String name, String user, int contacts, String outgoing) {
-        return new Written("2417", name, user, contacts, "", outgoing);
+        return new Written("2417", name, user, contacts, "", outgoing, "");
     }
 
     @ParameterizedTest
@@ -57,6 +57,15 @@ class ExtensionDetailsTest {
     }
 
     @Test
+    void pickUpGroupIsAShortName() {
+        Written with = new Written("2417", "Watch room", "a", 1, "", "", "g".repeat(61));
+        assertThat(ExtensionDetails.refuse(with, 0, number -> true, n -> true))
+                .extracting(FieldProblem::pointer, FieldProblem::reason)
+                .containsExactly(
+                        org.assertj.core.groups.Tuple.tuple("/pickUpGroup", "The pick-up group has 61 characters."));
+    }
+
+    @Test
     void nobodyIsShownANumberThatTheDomainDoesNotHave() {
         assertThat(ExtensionDetails.refuse(
                         written("Watch room", "a", 1, "+999 55 01 24 16"), 0, number -> false, n -> true))
@@ -69,7 +78,7 @@ class ExtensionDetailsTest {
 
     @Test
     void aPermissionThatIsNotThereIsRefused() {
-        Written with = new Written("2417", "Watch room", "a", 1, "calls the moon", "");
+        Written with = new Written("2417", "Watch room", "a", 1, "calls the moon", "", "");
         assertThat(ExtensionDetails.refuse(with, 0, number -> true, n -> false))
                 .extracting(FieldProblem::pointer, FieldProblem::reason)
                 .containsExactly(org.assertj.core.groups.Tuple.tuple(

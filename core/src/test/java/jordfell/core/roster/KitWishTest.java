@@ -24,11 +24,12 @@ class KitWishTest {
             new DeviceModel("korrin-k24", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 4, 24, 32, 20));
 
     private static Checked<Kit> checked(KitWish wish) {
-        return wish.checked(9, DOMAIN, id -> Optional.ofNullable(MODELS.get(id)), template -> template == 7);
+        return wish.checked(
+                9, DOMAIN, id -> Optional.ofNullable(MODELS.get(id)), template -> template == 7, "National"::equals);
     }
 
     private static KitWish wish(String name, int block, int contacts, int pin, DeviceWish... devices) {
-        return new KitWish(name, block, contacts, false, "inland", pin, List.of(devices), Kit.Formulas.USUAL);
+        return new KitWish(name, block, contacts, false, "National", pin, List.of(devices), Kit.Formulas.USUAL);
     }
 
     private static List<String> places(KitWish wish) {
@@ -64,6 +65,12 @@ class KitWishTest {
     })
     void whatIsWrongIsToldAtItsField(String name, int block, int contacts, int pin, String at) {
         assertThat(places(wish(name, block, contacts, pin))).containsExactly(at);
+    }
+
+    @Test
+    void permissionIsOneOfTheDomain() {
+        KitWish wish = new KitWish("Office", 2000, 2, false, "The moon", 0, List.of(), Kit.Formulas.USUAL);
+        assertThat(places(wish)).containsExactly("/permissionClass");
     }
 
     @Test

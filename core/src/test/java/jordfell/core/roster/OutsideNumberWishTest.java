@@ -2,6 +2,7 @@ package jordfell.core.roster;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import jordfell.core.roster.OutsideNumberWish.Fit;
@@ -14,25 +15,60 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class OutsideNumberWishTest {
 
+    /** The domain has 2416 and 16, a place “Ticket hall” with 2416, and two that are called “Pier”. */
+    private static final OutsideNumberWish.Numbers NUMBERS = new OutsideNumberWish.Numbers() {
+        @Override
+        public boolean isThere(String number) {
+            return Set.of("2416", "16").contains(number);
+        }
+
+        @Override
+        public List<String> named(String name) {
+            return switch (name) {
+                case "Ticket hall" -> List.of("2416");
+                case "Pier" -> List.of("16", "2416");
+                default -> List.of();
+            };
+        }
+    };
+
     private static Checked<Fit> checked(@Nullable String number, @Nullable String extension, String note) {
-        return new OutsideNumberWish(number, extension, " 0 ", note).checked(Set.of("2416", "16")::contains);
+        return new OutsideNumberWish(number, extension, "", " 0 ", note).checked(NUMBERS);
+    }
+
+    @Test
+    void whatItRingsMayBeNamed() {
+        assertThat(checked("+99955012416", "Ticket hall", ""))
+                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.of("2416"), "", "0", "")));
+    }
+
+    @Test
+    void anAnnouncementStandsInPlaceOfWhatRings() {
+        assertThat(new OutsideNumberWish("+99955012416", "", " We open at nine. ", "", "").checked(NUMBERS))
+                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.empty(), "We open at nine.", "", "")));
+        assertThat(((Checked.Bad<Fit>) new OutsideNumberWish("+99955012416", "2416", "We open at nine.", "Sales", "")
+                                .checked(NUMBERS))
+                        .problems())
+                .extracting(FieldProblem::reason)
+                .containsExactly("It rings 2416, so nobody would hear this.", "No phone rings that could show it.");
     }
 
     @Test
     void numberIsKeptInOneFormAndMayRingNothing() {
         assertThat(checked("00999 (55) 01-24-16", null, ""))
-                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.empty(), "0", "")));
+                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.empty(), "", "0", "")));
         assertThat(checked("+999 55 01 24 16", " 2416 ", " door "))
-                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.of("2416"), "0", "door")));
+                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.of("2416"), "", "0", "door")));
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             ''            | 2416 | /e164      | The number is missing                   | ''
             055 01 24 16  | 2416 | /e164      | has no country code                     | ''
-            +99955012416  | 2417 | /extension | There is no extension and no group 2417. | By its last digits it could ring 2416.
-            +99955019916  | 2417 | /extension | There is no extension and no group 2417. | By its last digits it could ring 16.
-            +99955019999  | 2417 | /extension | There is no extension and no group 2417. | Make it first, or leave this empty.
+            +99955012416  | 2417 | /extension | There is no extension, no place and no group “2417”. | By its last digits it could ring 2416.
+            +99955019916  | 2417 | /extension | There is no extension, no place and no group “2417”. | By its last digits it could ring 16.
+            +99955019999  | 2417 | /extension | There is no extension, no place and no group “2417”. | Make it first, or leave this empty.
+            +99955019999  | Pier | /extension | “Pier” is 16 and 2416.                  | Give the number that it is to ring.
             """)
     void whatIsWrongIsToldWithWhatWouldBeRight(String number, String extension, String at, String reason, String hint) {
         assertThat(((Checked.Bad<Fit>) checked(number, extension, "")).problems())

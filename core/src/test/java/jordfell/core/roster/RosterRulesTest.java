@@ -123,8 +123,8 @@ class RosterRulesTest {
     void kitDerivesFromItsFormulas() {
         KitDerivation derivation = new KitDerivation(new Kit.Formulas(
                 "= person.last + ', ' + person.first", "{{extension.number}}.{{person.first.lowerAscii()}}", ""));
-        KitDerivation.Derived derived =
-                derivation.derive(new KitDerivation.Subject("Ida Maria Sørvik", "", "", "2431", "v.example"));
+        KitDerivation.Derived derived = derivation.derive(
+                new KitDerivation.Subject("Ida Maria Sørvik", "", "", "2431", "v.example"), shown -> false);
         assertThat(derived.problems()).isEmpty();
         assertThat(derived.displayName()).isEqualTo("Sørvik, Ida");
         assertThat(derived.authUser()).isEqualTo("2431.ida");
@@ -137,7 +137,7 @@ class RosterRulesTest {
                 .extracting(KitDerivation.Problem::field)
                 .containsExactly("displayName");
         KitDerivation.Derived derived =
-                derivation.derive(new KitDerivation.Subject("Ida", "", "", "2431", "v.example"));
+                derivation.derive(new KitDerivation.Subject("Ida", "", "", "2431", "v.example"), shown -> false);
         assertThat(derived.displayName()).isEqualTo("Ida");
         assertThat(derived.authUser()).isEqualTo("2431-a");
         assertThat(derived.problems()).extracting(KitDerivation.Problem::reason).anyMatch(r -> r.contains("zero"));

@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import jordfell.core.sip.SipAddress;
@@ -70,6 +71,30 @@ final class Call {
 
     boolean isOver(Instant now) {
         return caller.isOver(now);
+    }
+
+    boolean isIn(String domain) {
+        return whoCalls.domain().equalsIgnoreCase(domain);
+    }
+
+    /** Whether it rings as one of these numbers, and nobody answered yet. */
+    boolean rings(Set<String> numbers) {
+        return !caller.isAnswered()
+                && !isCancelled
+                && ringing.stream()
+                        .anyMatch(b ->
+                                b.isAwaited() && numbers.contains(b.target().number()));
+    }
+
+    /** Rings one more, whose owner asked for the call: it is to be taken at once (RFC 5373 §4.1). */
+    Outcome ringsToo(Target target, Instant now) {
+        if (ringing.stream().anyMatch(b -> b.isAwaited() && b.target().equals(target))) {
+            return Outcome.NOTHING; // whoever asks has not heard yet that it comes
+        }
+        List<Branch> rung = new ArrayList<>(ringing);
+        Outcome outcome = ring(target, forwarded.apply(target).with("Answer-Mode", "Auto"), rung, now);
+        ringing = List.copyOf(rung);
+        return outcome;
     }
 
     /** What the branches’ Vias are marked with. */
@@ -179,14 +204,17 @@ final class Call {
         List<Branch> rung = new ArrayList<>();
         Outcome outcome = Outcome.NOTHING;
         for (Target target : ring.targets()) {
-            SipMessage invite = forwarded.apply(target);
-            Branch branch = new Branch(target, invite, now);
-            branches.put(SipHeaders.topVia(invite).orElseThrow().branch(), branch);
-            rung.add(branch);
-            outcome = outcome.and(new Outcome(List.of(branch.start()), List.of()));
+            outcome = outcome.and(ring(target, forwarded.apply(target), rung, now));
         }
-        ringing = rung;
+        ringing = List.copyOf(rung);
         return outcome;
+    }
+
+    private Outcome ring(Target target, SipMessage invite, List<Branch> rung, Instant now) {
+        Branch branch = new Branch(target, invite, now);
+        branches.put(SipHeaders.topVia(invite).orElseThrow().branch(), branch);
+        rung.add(branch);
+        return new Outcome(List.of(branch.start()), List.of());
     }
 
     /** Goes on where all that ring have refused. */

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
+import jordfell.core.dialing.PickUp;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
@@ -27,6 +28,7 @@ import jordfell.lab.watching.Watched;
 final class CallProxy {
 
     private static final int MOST_RINGING = 2_000;
+    private static final Dialled PICK_UP = new Dialled.Service(PickUp.SERVICE);
 
     private final Accounts accounts;
     private final Registrar registrar;
@@ -137,6 +139,10 @@ final class CallProxy {
         }
         SipMessage invite = caller.cleared();
         String domain = caller.domain();
+        Dialled dialled = dialled(caller, invite);
+        if (dialled.equals(PICK_UP)) {
+            return pickUp(node, caller, source, now);
+        }
         CallWay way = new CallWay(new CallWay.Ground(accounts, registrar, services, domain, node));
         Call call = new Call(
                 new Answering(node, invite, source),
@@ -147,17 +153,47 @@ final class CallProxy {
                 now);
         calls.put(key.get(), call);
         dialogs.calling(invite, new Dialogs.Party(source, node));
-        return follow(call, call.begin(dialled(caller, invite), now));
+        return follow(call, call.begin(dialled, now));
     }
 
     /** Where a call goes that somebody begins. Services call whom they like. */
     private Dialled dialled(Callers.Known caller, SipMessage invite) {
         String user = SipHeaders.uri(invite.requestUri()).map(SipAddress::user).orElse("");
         return caller.isService()
-                ? new Dialled.Inside(user)
+                ? accounts.fromOutside(caller.domain(), user)
                 : Dialable.isOne(user)
                         ? accounts.dial(caller.domain(), caller.number(), user)
                         : new Dialled.Service(user);
+    }
+
+    /**
+     * Takes a call that rings elsewhere: it rings the phone that asks for it as well, which takes it at once (RFC 5373), and
+     * what that phone dialled is over (RFC 3261 §21.3.5).
+     */
+    private Outcome pickUp(String node, Callers.Known asker, Endpoint source, Instant now) {
+        SipMessage request = asker.cleared();
+        Wanted wanted = Wanted.of(accounts, asker, request);
+        if (wanted.refusal().isPresent()) {
+            return refuse(node, request, source, 403, wanted.refusal().get());
+        }
+        Optional<Call> found = calls.values().stream()
+                .filter(call -> call.isIn(asker.domain()) && call.rings(wanted.numbers()))
+                .findFirst();
+        Optional<Target> target = registrar.contacts(asker.domain(), asker.number(), now).stream()
+                .filter(contact -> contact.source().equals(source))
+                .map(c -> new Target(asker.number(), c.contact(), c.source(), c.node()))
+                .findFirst();
+        if (found.isEmpty() || target.isEmpty()) {
+            String why = target.isEmpty() ? "the phone that asks is not registered" : wanted.nothing();
+            return refuse(node, request, source, 404, why);
+        }
+        Outcome told = refuse(node, request, source, 380, "the call comes to this phone");
+        return told.and(follow(found.get(), found.get().ringsToo(target.get(), now)));
+    }
+
+    private static Outcome refuse(String node, SipMessage request, Endpoint source, int status, String why) {
+        SipMessage answer = Responses.to(request, source, status).with("Warning", Responses.warning(node, why));
+        return Outcome.send(node, Responses.destination(request, source), answer);
     }
 
     /** What goes on in a call: to the other one, whoever that is by now. */

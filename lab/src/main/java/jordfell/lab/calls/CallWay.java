@@ -42,6 +42,7 @@ final class CallWay {
     private final Ground ground;
     private final Deque<Place> places = new ArrayDeque<>();
     private final Set<String> been = new HashSet<>();
+    private Target.Shown shown = Target.Shown.AS_IT_SAYS;
     private int passed;
 
     CallWay(Ground ground) {
@@ -63,7 +64,11 @@ final class CallWay {
         if (dialled instanceof Dialled.Service service) {
             return service(service.name(), keys);
         }
-        return number(((Dialled.Inside) dialled).number(), now);
+        Dialled.Inside inside = (Dialled.Inside) dialled;
+        if (!inside.before().isEmpty()) {
+            shown = new Target.Shown("", inside.before());
+        }
+        return number(inside.number(), now);
     }
 
     /** The next step, once one was over; empty where the call ends. */
@@ -98,12 +103,16 @@ final class CallWay {
     }
 
     private Step outside(Dialled.Outside out) {
+        return outsideTarget(out)
+                .<Step>map(target -> new Step.Ring(List.of(target), Optional.empty()))
+                .orElse(new Step.End(404, ""));
+    }
+
+    private Optional<Target> outsideTarget(Dialled.Outside out) {
         String uri = "sip:" + out.number() + "@" + ground.domain();
         return ground.services()
                 .find(Services.OUTSIDE_LINE)
-                .<Step>map(at ->
-                        new Step.Ring(List.of(new Target("", uri, at, ground.node(), out.shown())), Optional.empty()))
-                .orElse(new Step.End(404, ""));
+                .map(at -> new Target("", uri, at, ground.node(), new Target.Shown(out.shown(), "")));
     }
 
     private Step service(String name, String user) {
@@ -120,10 +129,36 @@ final class CallWay {
             return divert(number, diversions.always().get(), now);
         }
         places.push(new Line(number, diversions));
-        List<Target> targets = targets(number, now);
+        List<Target> targets = new ArrayList<>(targets(number, now));
+        diversions.also().ifPresent(to -> targets.addAll(alongside(number, to, now)));
         return targets.isEmpty()
                 ? after(Over.UNREACHABLE, now).orElse(new Step.End(480, "nothing is registered as " + number))
-                : new Step.Ring(targets, diversions.unanswered().map(target -> diversions.after()));
+                : new Step.Ring(List.copyOf(targets), diversions.unanswered().map(target -> diversions.after()));
+    }
+
+    /** What rings together with an extension’s own devices, as if somebody had dialled it there. */
+    private List<Target> alongside(String from, String target, Instant now) {
+        Dialled dialled = ground.accounts().dial(ground.domain(), from, target);
+        if (dialled instanceof Dialled.Outside out) {
+            return outsideTarget(out).stream().toList();
+        }
+        return dialled instanceof Dialled.Inside inside ? ofMember(inside.number(), been, now) : List.of();
+    }
+
+    /** The devices of an extension, or of all in a group; where they divert their own calls is left alone. */
+    private List<Target> ofMember(String member, Set<String> within, Instant now) {
+        Optional<Callee> callee = ground.accounts().callee(ground.domain(), member);
+        if (callee.isEmpty() || !(callee.get() instanceof Callee.Group inner)) {
+            return targets(member, now);
+        }
+        if (within.contains(member) || within.size() > FARTHEST) {
+            return List.of();
+        }
+        Set<String> deeper = new HashSet<>(within);
+        deeper.add(member);
+        return inner.members().stream()
+                .flatMap(m -> ofMember(m, deeper, now).stream())
+                .toList();
     }
 
     /** It goes on as if whoever diverts it had dialled that. */
@@ -133,7 +168,7 @@ final class CallWay {
 
     private List<Target> targets(String number, Instant now) {
         return ground.registrar().contacts(ground.domain(), number, now).stream()
-                .map(contact -> new Target(number, contact.contact(), contact.source(), contact.node()))
+                .map(contact -> new Target(number, contact.contact(), contact.source(), contact.node(), shown))
                 .toList();
     }
 
@@ -199,21 +234,6 @@ final class CallWay {
             }
             isOver = true;
             return group.afterwards().map(to -> divert(group.number(), to, now));
-        }
-
-        private List<Target> ofMember(String member, Set<String> within, Instant now) {
-            Optional<Callee> callee = ground.accounts().callee(ground.domain(), member);
-            if (callee.isEmpty() || !(callee.get() instanceof Callee.Group inner)) {
-                return targets(member, now);
-            }
-            if (within.contains(member) || within.size() > FARTHEST) {
-                return List.of();
-            }
-            Set<String> deeper = new HashSet<>(within);
-            deeper.add(member);
-            return inner.members().stream()
-                    .flatMap(m -> ofMember(m, deeper, now).stream())
-                    .toList();
         }
     }
 }

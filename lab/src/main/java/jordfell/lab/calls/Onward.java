@@ -2,6 +2,7 @@ package jordfell.lab.calls;
 
 import java.util.List;
 import java.util.random.RandomGenerator;
+import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
@@ -30,10 +31,9 @@ final class Onward {
         SipMessage sent = hop(invite, caller.at())
                 .withStartLine("INVITE " + target.uri() + " SIP/2.0")
                 .without("Route");
-        if (!target.shown().isEmpty()) {
+        if (!target.shown().isAsItSays()) {
             // Who calls is said by whoever vouches for it (RFC 3325 §9.1).
-            String host = SipHeaders.from(invite).map(from -> from.host()).orElse("");
-            sent = sent.replacing("P-Asserted-Identity", "<sip:" + target.shown() + "@" + host + ">");
+            sent = sent.replacing("P-Asserted-Identity", asserted(target.shown(), invite));
         }
         sent = sent.onTop("Record-Route", theirs);
         if (!mine.equals(theirs)) {
@@ -63,6 +63,15 @@ final class Onward {
     static int hopsLeft(SipMessage request) {
         String hops = request.first("Max-Forwards").orElse("70").strip();
         return hops.matches("[0-9]{1,10}") ? (int) Math.min(255, Long.parseLong(hops)) : 0;
+    }
+
+    private static String asserted(Target.Shown shown, SipMessage invite) {
+        SipAddress from = SipHeaders.from(invite).orElseThrow();
+        String number = shown.number().isEmpty() ? from.user() : shown.number();
+        String name = shown.before().isEmpty()
+                ? ""
+                : "\"" + (shown.before() + " " + number).replaceAll("[\"\\\\\\p{Cntrl}]", " ") + "\" ";
+        return name + "<sip:" + number + "@" + from.host() + ">";
     }
 
     private static SipMessage hop(SipMessage request, Endpoint source) {

@@ -2,8 +2,8 @@ package jordfell.lab.phone;
 
 import java.time.Duration;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import jordfell.core.media.Codec;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
@@ -25,6 +25,26 @@ public final class CallLeg {
     /** How long a test call talks. */
     static final Duration BRIEFLY = Duration.ofMillis(400);
 
+    /**
+     * How it is made.
+     *
+     * @param patience how long it waits for an answer
+     * @param talk how long it talks then
+     * @param codecs what it speaks, best first
+     * @param tones by which payload type pressed keys are sent (RFC 4733); 0 if they are not
+     */
+    public record Manner(Duration patience, Duration talk, List<Codec> codecs, int tones) {
+
+        public Manner {
+            codecs = List.copyOf(codecs);
+        }
+
+        /** One that hangs up soon, and presses nothing. */
+        public static Manner brief(Duration patience, List<Codec> codecs) {
+            return new Manner(patience, BRIEFLY, codecs, 0);
+        }
+    }
+
     private final Timeline timeline;
     private final String token;
     private final String from;
@@ -33,10 +53,12 @@ public final class CallLeg {
     private final Endpoint self;
     private final Endpoint proxy;
     private final Sender sender;
-    private final Duration patience;
-    private final Duration talk;
-    private final List<Codec> codecs;
+    private final Manner manner;
     private final BiConsumer<Boolean, String> result;
+    private Consumer<SipMessage> answered = answer -> {};
+    private String remote;
+    private String remoteTag;
+    private int cseq = 1;
     private boolean done;
     private boolean up;
     private boolean isHeard;
@@ -50,24 +72,7 @@ public final class CallLeg {
             Endpoint self,
             Endpoint proxy,
             Sender sender,
-            Duration patience,
-            List<Codec> codecs,
-            BiConsumer<Boolean, String> result) {
-        this(timeline, token, from, target, contact, self, proxy, sender, patience, BRIEFLY, codecs, result);
-    }
-
-    CallLeg(
-            Timeline timeline,
-            String token,
-            String from,
-            String target,
-            String contact,
-            Endpoint self,
-            Endpoint proxy,
-            Sender sender,
-            Duration patience,
-            Duration talk,
-            List<Codec> codecs,
+            Manner manner,
             BiConsumer<Boolean, String> result) {
         this.timeline = timeline;
         this.token = token;
@@ -77,9 +82,9 @@ public final class CallLeg {
         this.self = self;
         this.proxy = proxy;
         this.sender = sender;
-        this.patience = patience;
-        this.talk = talk;
-        this.codecs = codecs;
+        this.manner = manner;
+        this.remote = target;
+        this.remoteTag = "<" + target + ">";
         this.result = result;
     }
 
@@ -89,12 +94,26 @@ public final class CallLeg {
 
     public void start() {
         SipMessage invite = request("INVITE", target, "<" + target + ">", 1);
-        sender.send(self, proxy, Speech.offering(invite, self, codecs));
-        timeline.after(patience, () -> {
+        sender.send(self, proxy, Speech.offering(invite, self, manner.codecs(), manner.tones()));
+        timeline.after(manner.patience(), () -> {
             if (!up && !done) {
                 giveUp();
             }
         });
+    }
+
+    /** Has this hear the answer, once there is one. */
+    void whenUp(Consumer<SipMessage> hears) {
+        answered = hears;
+    }
+
+    /** Sends a key that was pressed within the call (RFC 6086). */
+    void info(String body) {
+        if (isUp()) {
+            SipMessage typed =
+                    request("INFO", remote, remoteTag, ++cseq).with("Content-Type", "application/dtmf-relay");
+            sender.send(self, proxy, new SipMessage(typed.startLine(), typed.headers(), body));
+        }
     }
 
     /** What rings stops (RFC 3261 §9.1): nothing is cancelled of which nothing was heard. */
@@ -114,7 +133,8 @@ public final class CallLeg {
     public void receive(SipMessage message, Endpoint source) {
         isHeard |= message.isResponse();
         boolean isOver = done && !message.method().equals("INVITE");
-        if (isOver || message.status() < 200 || message.method().equals("CANCEL")) {
+        boolean isAside = message.method().equals("CANCEL") || message.method().equals("INFO");
+        if (isOver || message.status() < 200 || isAside) {
             return;
         }
         String to = message.first("To").orElse("<" + target + ">");
@@ -124,15 +144,23 @@ public final class CallLeg {
             sender.send(self, proxy, ofInvite(request("ACK", target, to, 1)));
             finish(false, message.startLine().substring(8) + why(message));
         } else {
-            Optional<SipAddress> remote = SipHeaders.contacts(message).stream().findFirst();
-            String uri = remote.map(SipAddress::uri).orElse(target);
-            sender.send(self, proxy, request("ACK", uri, to, 1));
+            remote = SipHeaders.contacts(message).stream()
+                    .map(SipAddress::uri)
+                    .findFirst()
+                    .orElse(target);
+            remoteTag = to;
+            sender.send(self, proxy, request("ACK", remote, to, 1));
             if (!up) {
                 up = true;
                 // One that was given up meanwhile is ended at once (§15).
-                timeline.after(done ? Duration.ZERO : talk, () -> sender.send(self, proxy, request("BYE", uri, to, 2)));
+                timeline.after(done ? Duration.ZERO : manner.talk(), this::hangUp);
+                answered.accept(message);
             }
         }
+    }
+
+    private void hangUp() {
+        sender.send(self, proxy, request("BYE", remote, remoteTag, ++cseq));
     }
 
     /** What a registrar says beside its answer (RFC 3261 §20.43). */
@@ -158,14 +186,16 @@ public final class CallLeg {
         }
     }
 
-    private SipMessage request(String method, String uri, String to, int cseq) {
+    private SipMessage request(String method, String uri, String to, int number) {
         return SipMessage.request(method, uri)
-                .with("Via", "SIP/2.0/UDP " + self + ";rport;branch=z9hG4bK" + token + method)
+                .with(
+                        "Via",
+                        "SIP/2.0/UDP " + self + ";rport;branch=z9hG4bK" + token + method + (number > 2 ? number : ""))
                 .with("Max-Forwards", "70")
                 .with("From", from + ";tag=" + token)
                 .with("To", to)
                 .with("Call-ID", callId())
-                .with("CSeq", cseq + " " + method)
+                .with("CSeq", number + " " + method)
                 .with("Contact", contact);
     }
 }

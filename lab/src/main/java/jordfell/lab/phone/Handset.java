@@ -22,9 +22,7 @@ public final class Handset {
 
     /** Calls a user from its first registered line and hangs up; tells whether the call was taken, and the answer. */
     public void call(String user, BiConsumer<Boolean, String> result) {
-        if (!call(user, CallLeg.BRIEFLY, result)) {
-            result.accept(false, "no line is registered");
-        }
+        call(user, "", CallLeg.BRIEFLY, result);
     }
 
     /** The number under which its first registered line stands, which may not be the one on record any more. */
@@ -32,14 +30,22 @@ public final class Handset {
         return lines.firstRegistered().map(l -> l.station().number());
     }
 
-    /** Somebody dials on it, key by key. */
+    /**
+     * Somebody dials on it, key by key.
+     *
+     * @param keys behind a comma those that are pressed once somebody answered: {@code *86,4711#}
+     */
     public void dial(String keys, BiConsumer<Boolean, String> result) {
-        new PhoneKeypad(phone.dials(), timeline).dial(keys, this::call, result);
+        int comma = keys.indexOf(',');
+        String number = comma < 0 ? keys : keys.substring(0, comma);
+        String then = comma < 0 ? "" : keys.substring(comma + 1);
+        new PhoneKeypad(phone.dials(), timeline)
+                .dial(number, (user, answer) -> call(user, then, CallLeg.BRIEFLY, answer), result);
     }
 
     /** Calls a user and talks for so long; false if no line is registered. */
     public boolean talk(String user, Duration talk) {
-        return call(user, talk, (worked, answer) -> {});
+        return place(user, "", talk, (worked, answer) -> {});
     }
 
     public boolean inCall() {
@@ -55,12 +61,18 @@ public final class Handset {
         return calls.isStaffed();
     }
 
-    private boolean call(String user, Duration talk, BiConsumer<Boolean, String> result) {
+    private void call(String user, String keys, Duration talk, BiConsumer<Boolean, String> result) {
+        if (!place(user, keys, talk, result)) {
+            result.accept(false, "no line is registered");
+        }
+    }
+
+    private boolean place(String user, String keys, Duration talk, BiConsumer<Boolean, String> result) {
         Optional<LineClient> line = lines.firstRegistered();
         if (!phone.state().powered() || line.isEmpty()) {
             return false;
         }
-        calls.place(line.get(), user, talk, result);
+        calls.place(line.get(), user, keys, talk, result);
         return true;
     }
 }

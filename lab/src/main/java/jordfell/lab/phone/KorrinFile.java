@@ -228,7 +228,8 @@ public final class KorrinFile {
                         new PhoneConfig.Dials(
                                 calls.get("plan"), whole(calls, "plan-pause", 1, 30), calls.get("urgent")),
                         values())
-                .speaking(calls.get("voices"));
+                .speaking(calls.get("voices"))
+                .pressing(calls.get("digits"), whole(calls, "digits-type", 96, 127));
     }
 
     private Map<String, String> values() {

@@ -93,7 +93,8 @@ public final class OmbrelFile {
                         new PhoneConfig.Dials(
                                 calls.get("plan"), whole(calls.get("pause"), 1, 30, ""), calls.get("urgent")),
                         values)
-                .speaking(calls.get("voices"));
+                .speaking(calls.get("voices"))
+                .pressing(calls.get("digits"), whole(calls.get("kind"), 96, 127, ""));
     }
 
     private void element(String name, Map<String, String> attributes, String where) throws UnreadableFile {

@@ -49,7 +49,13 @@ final class PhoneCalls {
 
     /** Calls a user from a line that is registered and talks for so long. */
     void place(LineClient line, String user, Duration talk, BiConsumer<Boolean, String> result) {
+        place(line, user, "", talk, result);
+    }
+
+    /** @param keys what is pressed once somebody answered; empty for nothing */
+    void place(LineClient line, String user, String keys, Duration talk, BiConsumer<Boolean, String> result) {
         Station station = line.station();
+        PhoneConfig.Talk speech = phone.talk();
         CallLeg leg = new CallLeg(
                 world.timeline(),
                 phone.token(),
@@ -59,10 +65,15 @@ final class PhoneCalls {
                 line.self(),
                 line.registrar().orElseThrow(),
                 phone::send,
-                CallLeg.PATIENCE,
-                talk,
-                phone.voices(),
+                new CallLeg.Manner(
+                        CallLeg.PATIENCE,
+                        talk.plus(PressedKeys.lasting(keys)),
+                        speech.voices(),
+                        speech.tones().offered()),
                 result);
+        Endpoint media = new Endpoint(line.self().host(), Speech.PORT);
+        PressedKeys pressed = new PressedKeys(world.timeline(), world.network(), media, speech.tones());
+        leg.whenUp(answer -> pressed.press(keys, answer, leg::info));
         legs.values().removeIf(CallLeg::isOver);
         legs.put(leg.callId(), leg);
         leg.start();
@@ -114,7 +125,7 @@ final class PhoneCalls {
 
     private void ring(LineClient line, Endpoint from, SipMessage invite) {
         rung.values().removeIf(RungCall::isOver);
-        if (Speech.isStrange(invite, phone.voices())) {
+        if (Speech.isStrange(invite, phone.talk().voices())) {
             phone.send(
                     line.self(), Responses.destination(invite, from), Speech.refusing(Responses.to(invite, from, 488)));
             return;
@@ -126,7 +137,7 @@ final class PhoneCalls {
                 from,
                 phone.contact(line),
                 line.self(),
-                phone.voices(),
+                phone.talk().voices(),
                 response -> phone.send(line.self(), Responses.destination(invite, from), response));
         rung.put(invite.first("Call-ID").orElse(""), call);
         if (!sends.always().isEmpty()) {
@@ -134,7 +145,9 @@ final class PhoneCalls {
             return;
         }
         call.ring();
-        if (takesCalls) {
+        if (invite.first("Answer-Mode").filter("Auto"::equalsIgnoreCase).isPresent()) {
+            call.takeOff(); // somebody asked for it here (RFC 5373 §4.1)
+        } else if (takesCalls) {
             world.timeline().after(RINGING, call::takeOff);
         } else if (!sends.unanswered().isEmpty()) {
             world.timeline()

@@ -9,8 +9,8 @@ import jordfell.core.media.Codec;
  *
  * @param askEvery seconds between two looks for changes
  * @param tryAgain seconds to wait after a refused registration
- * @param voices the codecs that it offers and takes, best first
  * @param values everything that the file says, by the dialect's own words
+ * @param talk how it speaks in a call
  */
 public record PhoneConfig(
         String name,
@@ -21,16 +21,12 @@ public record PhoneConfig(
         Upkeep upkeep,
         Dials dials,
         Map<String, String> values,
-        List<Codec> voices) {
-
-    /** What a phone speaks whose file says nothing of it. */
-    private static final List<Codec> USUAL_VOICES = List.of(Codec.G722, Codec.PCMA, Codec.PCMU);
+        Talk talk) {
 
     public PhoneConfig {
         stations = List.copyOf(stations);
         keys = List.copyOf(keys);
         values = Map.copyOf(values);
-        voices = List.copyOf(voices);
     }
 
     /** One that speaks what phones usually do. */
@@ -43,12 +39,21 @@ public record PhoneConfig(
             Upkeep upkeep,
             Dials dials,
             Map<String, String> values) {
-        this(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, USUAL_VOICES);
+        this(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, Talk.USUAL);
     }
 
     /** The same, speaking what a list names, best first; nothing of it that this Lab knows is nothing at all. */
     PhoneConfig speaking(String list) {
-        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, Codec.list(list));
+        return talking(new Talk(Codec.list(list), talk.tones()));
+    }
+
+    /** The same, sending pressed keys in this way, as files name it, by this payload type. */
+    PhoneConfig pressing(String way, int payload) {
+        return talking(new Talk(talk.voices(), new Tones(Tones.Way.of(way), payload)));
+    }
+
+    private PhoneConfig talking(Talk other) {
+        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, other);
     }
 
     /** One that sends whatever is dialled. */
@@ -61,6 +66,53 @@ public record PhoneConfig(
             Upkeep upkeep,
             Map<String, String> values) {
         this(name, stations, askEvery, tryAgain, keys, upkeep, Dials.WHATEVER, values);
+    }
+
+    /**
+     * How it speaks in a call.
+     *
+     * @param voices the codecs that it offers and takes, best first
+     */
+    public record Talk(List<Codec> voices, Tones tones) {
+
+        /** Where the file says nothing of it. */
+        static final Talk USUAL =
+                new Talk(List.of(Codec.G722, Codec.PCMA, Codec.PCMU), new Tones(Tones.Way.EVENT, Tones.USUAL_PAYLOAD));
+
+        public Talk {
+            voices = List.copyOf(voices);
+        }
+    }
+
+    /**
+     * How keys travel that are pressed in a call.
+     *
+     * @param payload the RTP payload type of {@link Way#EVENT}
+     */
+    public record Tones(Way way, int payload) {
+
+        static final int USUAL_PAYLOAD = 101;
+
+        /** RFC 4733, RFC 6086, or in the speech itself. */
+        public enum Way {
+            EVENT,
+            INFO,
+            IN_BAND;
+
+            /** As files name it. */
+            static Way of(String word) {
+                return switch (word) {
+                    case "info" -> INFO;
+                    case "inband" -> IN_BAND;
+                    default -> EVENT;
+                };
+            }
+        }
+
+        /** The payload type that is offered; 0 for none. */
+        int offered() {
+            return way == Way.EVENT ? payload : 0;
+        }
     }
 
     /**

@@ -39,12 +39,13 @@ public final class QuillonFile {
             stations.add(station.hearing(account.text("voicemail")));
         }
         return new PhoneConfig(
-                file.text("profile"),
-                stations,
-                refresh.whole("every", 1, 86_400),
-                refresh.whole("pause", 1, 3_600),
-                List.of(),
-                new PhoneConfig.Upkeep(refresh.text("name"), refresh.text("word"), ""),
-                file.flat());
+                        file.text("profile"),
+                        stations,
+                        refresh.whole("every", 1, 86_400),
+                        refresh.whole("pause", 1, 3_600),
+                        List.of(),
+                        new PhoneConfig.Upkeep(refresh.text("name"), refresh.text("word"), ""),
+                        file.flat())
+                .pressing(file.in("options").text("digits"), PhoneConfig.Tones.USUAL_PAYLOAD);
     }
 }

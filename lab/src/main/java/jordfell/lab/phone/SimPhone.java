@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import jordfell.core.identity.MacAddress;
-import jordfell.core.media.Codec;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.phone.PhoneConfig.Station;
@@ -189,9 +188,9 @@ public final class SimPhone {
         return files.config().map(PhoneConfig::dials).orElse(PhoneConfig.Dials.WHATEVER);
     }
 
-    /** The codecs that it speaks, best first. */
-    List<Codec> voices() {
-        return files.config().map(PhoneConfig::voices).orElse(List.of());
+    /** How it speaks in a call. */
+    PhoneConfig.Talk talk() {
+        return files.config().map(PhoneConfig::talk).orElse(PhoneConfig.Talk.USUAL);
     }
 
     /** A line was registered, for the first time or once more. */

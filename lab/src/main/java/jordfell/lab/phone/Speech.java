@@ -18,13 +18,23 @@ public final class Speech {
     /** RFC 3261 §20.43. */
     private static final String INCOMPATIBLE = "305 lab \"Incompatible media format\"";
 
-    private static final int PORT = 16_384;
+    /** Where speech is taken. */
+    public static final int PORT = 16_384;
 
     private Speech() {}
 
     /** The request, or the answer to one that offers nothing, with an offer. */
     public static SipMessage offering(SipMessage message, Endpoint self, List<Codec> codecs) {
-        return with(message, SpeechDescription.offer(self.host(), PORT, codecs));
+        return offering(message, self, codecs, 0);
+    }
+
+    /**
+     * The same with pressed keys beside the speech.
+     *
+     * @param tones by which payload type those are sent; 0 if they are not
+     */
+    public static SipMessage offering(SipMessage message, Endpoint self, List<Codec> codecs, int tones) {
+        return with(message, SpeechDescription.offer(self.host(), PORT, codecs, tones));
     }
 
     /** Whether an offer holds nothing that is spoken here; one that is made later holds nothing yet (§5). */

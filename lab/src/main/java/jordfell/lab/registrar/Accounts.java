@@ -2,6 +2,7 @@ package jordfell.lab.registrar;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import jordfell.core.calls.Callee;
 import jordfell.core.calls.Diversions;
 import jordfell.core.roster.Domain.Expiry;
@@ -32,6 +33,16 @@ public interface Accounts {
     /** Where a number goes that one of the domain’s extensions dials; inside, unless somebody says otherwise. */
     default Dialled dial(String domain, String from, String dialled) {
         return new Dialled.Inside(dialled);
+    }
+
+    /** Where a call goes that comes from outside, or from a service, for this number. */
+    default Dialled fromOutside(String domain, String number) {
+        return new Dialled.Inside(number);
+    }
+
+    /** The extensions whose ringing calls this one may take. */
+    default Set<String> picksUpFor(String domain, String number) {
+        return Set.of();
     }
 
     /** What a number of the domain is, and where calls for it go instead; empty if nobody has it. */

@@ -3,8 +3,17 @@ package jordfell.lab.registrar;
 /** Where a number goes that somebody who is registered dials. */
 public sealed interface Dialled {
 
-    /** To this number of the domain. */
-    record Inside(String number) implements Dialled {}
+    /**
+     * To this number of the domain.
+     *
+     * @param before what phones show before whoever calls; empty for nothing
+     */
+    record Inside(String number, String before) implements Dialled {
+
+        public Inside(String number) {
+            this(number, "");
+        }
+    }
 
     /**
      * Out by the domain’s line, as this number.

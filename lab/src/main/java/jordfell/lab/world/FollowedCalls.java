@@ -19,7 +19,8 @@ import jordfell.lab.world.FollowedCall.Rung;
 final class FollowedCalls {
 
     /** What answers by itself rings nowhere. */
-    private static final Set<Endpoint> SERVICES = Set.of(TestCaller.ADDRESS, Voicemail.ADDRESS, OutsideLine.ADDRESS);
+    private static final Set<Endpoint> SERVICES =
+            Set.of(TestCaller.ADDRESS, Voicemail.ADDRESS, OutsideLine.ADDRESS, Announcer.ADDRESS);
 
     private static final class Call {
         private final Instant began;

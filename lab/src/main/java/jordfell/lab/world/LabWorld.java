@@ -11,6 +11,7 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
+import jordfell.core.calls.Announcement;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.RegistrarNode;
@@ -72,6 +73,8 @@ public final class LabWorld {
         this.voicemail = new Voicemail(network, accounts::pin, this::messagesChanged);
         this.sip = new SipServer(accounts, voicemail, this::addressOf, random);
         sip.addService(Voicemail.USER, Voicemail.ADDRESS);
+        new Announcer(timeline, network);
+        sip.addService(Announcement.SERVICE, Announcer.ADDRESS);
         this.registrar = sip.registrar();
         this.names = new Names(timeline, network, observer);
         this.surroundings = new PhoneEnvironment(timeline, network, configs, Names.ADDRESS, random);

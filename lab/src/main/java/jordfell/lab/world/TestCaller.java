@@ -61,8 +61,7 @@ final class TestCaller {
                 ADDRESS,
                 node,
                 this::send,
-                patience,
-                Speech.EVERYTHING,
+                CallLeg.Manner.brief(patience, Speech.EVERYTHING),
                 (worked, detail) -> {
                     // What it gave up is answered once more, and an answer may overtake its end.
                     timeline.after(LATE, () -> calls.remove("call-" + token));

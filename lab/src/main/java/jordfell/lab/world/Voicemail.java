@@ -8,6 +8,8 @@ import java.util.function.BiFunction;
 import java.util.function.Consumer;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import jordfell.core.media.SpeechDescription;
+import jordfell.core.media.ToneEvent;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
@@ -22,7 +24,7 @@ import jordfell.lab.watching.Watched;
 
 /**
  * A mailbox for every extension. A call that was sent on to it leaves a message's mark; whoever calls it itself hears what is
- * there once the PIN was pressed (RFC 6086, keys as INFO), and may try that three times.
+ * there once the PIN was pressed (keys as INFO, RFC 6086, or as RTP events, RFC 4733), and may try that three times.
  */
 final class Voicemail implements Messages {
 
@@ -59,6 +61,14 @@ final class Voicemail implements Messages {
         private final SipMessage invite;
         private final Endpoint node;
         private final StringBuilder keys = new StringBuilder();
+
+        /** From where it sends speech, and by which type of payload its keys come. */
+        private final Optional<SpeechDescription> speech;
+
+        /** The source and time of the press that was heard last: its packets come several times. */
+        private long lastSource = -1;
+
+        private long lastBegun = -1;
         private int tries;
         private boolean isOpen;
 
@@ -67,6 +77,19 @@ final class Voicemail implements Messages {
             this.isOwner = isOwner;
             this.invite = invite;
             this.node = node;
+            this.speech = SpeechDescription.read(invite.body());
+        }
+
+        boolean speaksFrom(Endpoint media) {
+            return speech.filter(s -> s.address().equals(media.host()) && s.port() == media.port())
+                    .isPresent();
+        }
+
+        boolean isNew(ToneEvent event) {
+            boolean isSame = lastSource == event.source() && lastBegun == event.begun();
+            lastSource = event.source();
+            lastBegun = event.begun();
+            return !isSame;
         }
     }
 
@@ -81,6 +104,7 @@ final class Voicemail implements Messages {
         this.pins = pins;
         this.changed = changed;
         network.attach(ADDRESS, this::receive);
+        network.attach(new Endpoint(ADDRESS.host(), Speech.PORT), this::hear);
     }
 
     @Override
@@ -114,6 +138,18 @@ final class Voicemail implements Messages {
             }
             default -> answer(request, from, 405);
         }
+    }
+
+    /** A key that comes in the stream of speech: it counts with the first of its packets that arrives. */
+    private void hear(Endpoint from, byte[] packet) {
+        visits.values().stream()
+                .filter(visit -> visit.isOwner && visit.speaksFrom(from))
+                .reduce((earlier, later) -> later)
+                .ifPresent(visit -> visit.speech
+                        .filter(s -> s.tones() > 0)
+                        .flatMap(s -> ToneEvent.read(packet, s.tones()))
+                        .filter(visit::isNew)
+                        .ifPresent(event -> pressed(visit, String.valueOf(event.key()))));
     }
 
     /** Who calls the number itself wants to hear; who was sent on has something to say to whom it called. */
@@ -160,24 +196,7 @@ final class Voicemail implements Messages {
     }
 
     private void hangUp(Visit visit) {
-        SipMessage answer = Responses.to(visit.invite, visit.node, 200);
-        String target = SipHeaders.contacts(visit.invite).stream()
-                .map(SipAddress::uri)
-                .findFirst()
-                .orElse("sip:" + visit.node);
-        SipMessage bye = SipMessage.request("BYE", target)
-                .with(
-                        "Via",
-                        "SIP/2.0/UDP " + ADDRESS + ";rport;branch=z9hG4bKvoicemail" + visits.size()
-                                + answer.first("Call-ID").orElse("").hashCode())
-                .with("Max-Forwards", "70")
-                .with("From", answer.first("To").orElse(""))
-                .with("To", answer.first("From").orElse(""))
-                .with("Call-ID", answer.first("Call-ID").orElse(""))
-                .with("CSeq", "1 BYE");
-        for (String route : visit.invite.all("Record-Route")) {
-            bye = bye.with("Route", route);
-        }
+        SipMessage bye = Hangup.of(visit.invite, visit.node, ADDRESS, USER + visits.size());
         network.send(ADDRESS, visit.node, bye.bytes());
     }
 

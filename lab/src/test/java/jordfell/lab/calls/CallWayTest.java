@@ -133,6 +133,37 @@ class CallWayTest {
     }
 
     @Test
+    void mobileRingsTogetherWithTheDeskAndWhoeverAnswersHasIt() {
+        Agent mobile = exchange.stranger("line", 6009);
+        exchange.server.addService("outside-line", mobile.at);
+        exchange.dials.put("2002 05551", new Dialled.Outside("05551", "2002"));
+        diverts("2002", Diversions.NONE.ringingAlso(to("05551")));
+        call("2002");
+        SipMessage desk = ben.next("INVITE");
+        SipMessage outside = mobile.next("INVITE sip:05551@");
+        assertThat(outside.first("P-Asserted-Identity")).hasValue("<sip:2002@voice.example>");
+        ben.answer(desk, 180);
+        mobile.answer(outside, 200);
+        ben.next("CANCEL");
+        ann.next("SIP/2.0 180");
+        ann.next("SIP/2.0 200");
+    }
+
+    @Test
+    void mobileAloneRingsWhereNoDeviceIsThere() {
+        Agent mobile = exchange.stranger("line", 6009);
+        exchange.server.addService("outside-line", mobile.at);
+        exchange.dials.put("2005 05551", new Dialled.Outside("05551", ""));
+        diverts(
+                "2005",
+                new Diversions(Optional.empty(), to("2003"), Optional.empty(), Diversions.USUAL, Optional.empty())
+                        .ringingAlso(to("05551")));
+        call("2005");
+        mobile.answer(mobile.next("INVITE"), 486);
+        cleo.next("INVITE");
+    }
+
+    @Test
     void membersRingTogether() {
         group("2900", true, Optional.empty(), "2002", "2003", "2008");
         call("2900");

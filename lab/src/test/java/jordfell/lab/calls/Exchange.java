@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import jordfell.core.calls.Callee;
 import jordfell.core.roster.Domain.Expiry;
 import jordfell.core.sip.DigestAnswer;
@@ -38,6 +39,7 @@ final class Exchange implements Accounts {
     final Map<String, Callee> callees = new HashMap<>();
     final Map<String, Dialled> dials = new HashMap<>();
     Instant now = Instant.parse("2026-03-02T08:00:00Z");
+    final Map<String, Set<String>> pickUps = new HashMap<>();
     private final Map<Endpoint, Agent> agents = new HashMap<>();
     private int counter;
 
@@ -206,6 +208,16 @@ final class Exchange implements Accounts {
     @Override
     public Dialled dial(String domain, String from, String dialled) {
         return dials.getOrDefault(from + " " + dialled, new Dialled.Inside(dialled));
+    }
+
+    @Override
+    public Set<String> picksUpFor(String domain, String number) {
+        return pickUps.getOrDefault(number, Set.of());
+    }
+
+    @Override
+    public Dialled fromOutside(String domain, String number) {
+        return dials.getOrDefault("outside " + number, new Dialled.Inside(number));
     }
 
     @Override

@@ -57,7 +57,13 @@ class RingsAsComputedTest {
                 ringers.add(new Ringer(id, "d" + id, isBusy ? Ringer.State.DO_NOT_DISTURB : Ringer.State.RINGS, ""));
             }
             Diversions diversions = new Diversions(
-                    sometimes(6), sometimes(3), sometimes(3), Duration.ofSeconds(5 + random.nextInt(20)), sometimes(3));
+                            sometimes(6),
+                            sometimes(3),
+                            sometimes(3),
+                            Duration.ofSeconds(5 + random.nextInt(20)),
+                            sometimes(3))
+                    .ringingAlso(
+                            Optional.of(any(LINES)).filter(other -> !other.equals(number) && random.nextInt(4) == 0));
             return new Callee.Line(number, number, ringers, diversions);
         }
 

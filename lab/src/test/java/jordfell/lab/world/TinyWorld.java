@@ -42,6 +42,7 @@ import jordfell.lab.phone.ConfigSource;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.phone.SimPhone;
 import jordfell.lab.registrar.Accounts;
+import jordfell.lab.registrar.Dialled;
 import jordfell.lab.time.Timeline;
 
 /** A world of one phone with two lines on a virtual clock, with the records that a server would keep. */
@@ -66,6 +67,10 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
             List.of(new Block(2400, 2499, "places")));
     public final Map<String, Account> accounts = new LinkedHashMap<>();
     public final Map<String, List<String>> earlier = new HashMap<>();
+
+    /** With which somebody hears messages. */
+    public final Map<String, String> pins = new HashMap<>();
+
     public final List<Observation> seen = new ArrayList<>();
 
     /** What belongs to no device. */
@@ -236,6 +241,16 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
         public boolean proves(String ofDomain, SipSeen.Request register) {
             return false;
         }
+    }
+
+    @Override
+    public Dialled dial(String name, String from, String dialled) {
+        return dialled.equals("*86") ? new Dialled.Service("voicemail") : new Dialled.Inside(dialled);
+    }
+
+    @Override
+    public Optional<String> pin(String name, String number) {
+        return Optional.ofNullable(pins.get(number));
     }
 
     @Override

@@ -8,6 +8,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import jordfell.core.media.Codec;
+import jordfell.core.media.SpeechDescription;
+import jordfell.core.media.ToneEvent;
 import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
@@ -60,6 +63,22 @@ class VoicemailTest {
         }
     }
 
+    private static final Endpoint MEDIA = new Endpoint("192.0.2.101", 16_384);
+
+    /** The packets of one press, as they arrive. */
+    private void event(char key, long begun, int type, int... packets) {
+        for (int packet : packets) {
+            ToneEvent event = new ToneEvent(key, packet > 0, packet * 400, begun, packet, 7);
+            network.send(MEDIA, new Endpoint("192.0.2.8", 16_384), event.packet(type, packet == 0));
+        }
+        timeline.run(Duration.ofSeconds(1));
+    }
+
+    private static String speech(int tones) {
+        return SpeechDescription.offer(MEDIA.host(), MEDIA.port(), List.of(Codec.PCMA), tones)
+                .write(1);
+    }
+
     private void leave() {
         assertThat(send("INVITE", "2001", "2416", "*86", "").status()).isEqualTo(200);
         send("BYE", "2001", "2416", "*86", "");
@@ -93,6 +112,30 @@ class VoicemailTest {
         assertThat(said).hasSize(1);
         press("2222");
         assertThat(said).extracting(SipMessage::method).containsExactlyInAnyOrder("INFO", "BYE");
+        assertThat(voicemail.of(BOX)).isEqualTo(new Count(1, 0));
+    }
+
+    @Test
+    void keysAreHeardInTheStreamOfSpeechEachOnceHoweverManyOfItsPacketsArrive() {
+        leave();
+        SipMessage answer = send("INVITE", "2416", "*86", "*86", speech(96));
+        assertThat(answer.body()).contains("a=rtpmap:96 telephone-event/8000");
+        event('4', 800, 96, 0, 1, 2, 2, 2);
+        event('7', 1_600, 96, 2);
+        event('1', 2_400, 96, 0);
+        assertThat(voicemail.of(BOX)).isEqualTo(new Count(1, 0));
+        event('1', 3_200, 96, 0, 2);
+        assertThat(voicemail.of(BOX)).isEqualTo(new Count(0, 1));
+    }
+
+    @Test
+    void keysOfAnotherTypeThanWasAgreedAreNotHeard() {
+        leave();
+        send("INVITE", "2416", "*86", "*86", speech(96));
+        long begun = 0;
+        for (char key : "4711".toCharArray()) {
+            event(key, begun += 800, 101, 0, 2);
+        }
         assertThat(voicemail.of(BOX)).isEqualTo(new Count(1, 0));
     }
 

@@ -69,11 +69,17 @@ class CallPathController {
     @PostMapping("/trials")
     @ResponseStatus(HttpStatus.ACCEPTED)
     RingTrials.RingTrialView call(@RequestBody TrialWish wish) {
-        String number = dialled(Fields.needed(wish.number(), "number", "number", Extension.LONGEST_NUMBER));
+        String written =
+                Fields.needed(wish.number(), "number", "number", LONGEST).replaceAll("[\\s-]", "");
         String domain = domains.get(wish.domainId()).name();
         RecordedGround.Look look = ground.of(wish.domainId());
+        boolean isOutside = written.startsWith("+");
+        Optional<Did> did = isOutside ? Optional.of(did(wish.domainId(), written)) : Optional.empty();
+        String number = did.map(Did::e164).orElseGet(() -> dialled(written));
+        Optional<String> first = isOutside ? did.flatMap(d -> outside.rung(d.rings())) : Optional.of(number);
         audit.record("called " + number + " to see what rings");
-        return trials.begin(domain, number, Ringing.of(CallPath.of(number, look)));
+        return trials.begin(
+                domain, number, first.map(n -> Ringing.of(CallPath.of(n, look))).orElse(Ringing.NOBODY));
     }
 
     @GetMapping("/trials/{id}")
@@ -82,16 +88,20 @@ class CallPathController {
     }
 
     private CallPathView outside(long domainId, String written) {
-        Did did = outside.byNumber(OutsideNumber.normalise(written))
+        Did did = did(domainId, written);
+        Optional<String> rings = outside.rung(did.rings());
+        String shown = OutsideNumber.show(did.e164());
+        return rings.map(number -> inside(shown, did.prefix(), number, domainId))
+                .orElseGet(() -> CallPathView.silent(shown, did.announcement()));
+    }
+
+    private Did did(long domainId, String written) {
+        return outside.byNumber(OutsideNumber.normalise(written))
                 .filter(d -> d.domainId() == domainId)
                 .orElseThrow(() -> RefusedException.field(
                         "/number",
                         written + " is no outside number of this domain.",
                         "Add it in the Roster, or choose another domain."));
-        Optional<String> rings = outside.rung(did.rings());
-        String shown = OutsideNumber.show(did.e164());
-        return rings.map(number -> inside(shown, did.prefix(), number, domainId))
-                .orElseGet(() -> CallPathView.nothing(shown, did.prefix()));
     }
 
     private CallPathView inside(String outside, String prefix, String number, long domainId) {

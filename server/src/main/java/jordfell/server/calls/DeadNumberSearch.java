@@ -63,9 +63,11 @@ class DeadNumberSearch {
 
     private static Optional<DeadNumber> look(OutsideNumberStore.Called number, DomainGround.Whole whole) {
         String shown = OutsideNumber.show(number.e164());
+        if (number.rings().isEmpty() && !number.announcement().isEmpty()) {
+            return Optional.empty();
+        }
         if (number.rings().isEmpty()) {
-            return Optional.of(
-                    new DeadNumber(number.e164(), shown, "", null, "It is given to no extension.", 0, "", ""));
+            return Optional.of(new DeadNumber(number.e164(), shown, "", null, "It is given to nobody.", 0, "", ""));
         }
         return look(number.e164(), shown, "rings " + number.rings(), number.rings(), whole);
     }

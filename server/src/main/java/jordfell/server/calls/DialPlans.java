@@ -15,6 +15,7 @@ import jordfell.core.dialing.DialPlan;
 import jordfell.core.dialing.DialTarget;
 import jordfell.core.dialing.DialTarget.Change;
 import jordfell.core.dialing.DigitPattern;
+import jordfell.core.dialing.PickUp;
 import jordfell.core.dialing.TestNumber;
 import jordfell.core.roster.Domain;
 import jordfell.core.settings.Setting;
@@ -38,7 +39,7 @@ public class DialPlans {
             .orElse("");
 
     /** What the registrar answers itself, by the names that dial lists give it. */
-    static final Set<String> SERVICES = Set.of(VOICEMAIL, TestNumber.SERVICE);
+    static final Set<String> SERVICES = Set.of(VOICEMAIL, TestNumber.SERVICE, PickUp.SERVICE);
 
     private final DialStore store;
     private final DomainStore domains;

@@ -34,6 +34,7 @@ class DiversionController {
             @Nullable String unanswered,
             int afterSeconds,
             @Nullable String unreachable,
+            @Nullable String also,
             long version) {
 
         static DiversionsForm of(Diversions d, long version) {
@@ -43,11 +44,12 @@ class DiversionController {
                     d.unanswered().orElse(""),
                     (int) d.after().toSeconds(),
                     d.unreachable().orElse(""),
+                    d.also().orElse(""),
                     version);
         }
 
         DiversionsWish wish() {
-            return new DiversionsWish(always, busy, unanswered, afterSeconds, unreachable);
+            return new DiversionsWish(always, busy, unanswered, afterSeconds, unreachable, also);
         }
     }
 

@@ -69,6 +69,13 @@ class DomainGround {
     record Whole(Map<String, Callee> callees, Map<String, String> permissions, DialPlan plan)
             implements CallPath.Ground {
 
+        /** The extension of this number. */
+        Optional<Callee.Line> line(String number) {
+            return Optional.ofNullable(callees.get(number))
+                    .filter(Callee.Line.class::isInstance)
+                    .map(Callee.Line.class::cast);
+        }
+
         @Override
         public Optional<Callee> callee(String number) {
             Callee known = callees.get(number);

@@ -1,23 +1,27 @@
 package jordfell.server.calls;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.Collection;
 import java.util.List;
-import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
-import java.util.stream.Collectors;
+import java.util.function.UnaryOperator;
 import jordfell.core.calls.CallPath;
+import jordfell.core.calls.CallSentence;
+import jordfell.core.calls.ChangedGround;
 import jordfell.core.calls.RingChanges;
 import jordfell.core.calls.RingChanges.Change;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.server.records.OutsideNumberStore;
+import jordfell.server.records.OutsideNumberStore.Called;
+import jordfell.server.records.OutsideNumberStore.Did;
 import org.springframework.stereotype.Component;
 
 /** Which numbers of a domain would ring elsewhere if something was kept. */
 @Component
-class RingImpact {
+public class RingImpact {
 
     private static final int MOST_SHOWN = 30;
 
@@ -27,10 +31,24 @@ class RingImpact {
      * @param total how many numbers, outside numbers among them
      * @param shown the first of them, those that would ring elsewhere now before the others
      */
-    record RingImpactView(int total, List<RingChangeView> shown) {}
+    public record RingImpactView(int total, List<RingChangeView> shown) {
 
-    /** @param now whether a call that came now would go elsewhere */
-    record RingChangeView(String number, boolean now, String was, String is) {}
+        private static RingImpactView of(List<RingChangeView> all) {
+            return new RingImpactView(
+                    all.size(),
+                    all.stream()
+                            .sorted((a, b) -> Boolean.compare(b.now(), a.now()))
+                            .limit(MOST_SHOWN)
+                            .toList());
+        }
+    }
+
+    /**
+     * One of them.
+     *
+     * @param now whether a call that came now would go elsewhere
+     */
+    public record RingChangeView(String number, boolean now, String was, String is) {}
 
     private final DomainGround ground;
     private final OutsideNumberStore outside;
@@ -43,27 +61,80 @@ class RingImpact {
     /** @param changed how the ground would be, from how it is */
     RingImpactView of(long domainId, Function<DomainGround.Whole, CallPath.Ground> changed) {
         DomainGround.Whole before = ground.of(domainId);
-        CallPath.Ground after = changed.apply(before);
-        Map<String, List<String>> outsideOf = outside.called(domainId).stream()
-                .collect(Collectors.groupingBy(
-                        OutsideNumberStore.Called::rings,
-                        HashMap::new,
-                        Collectors.mapping(called -> OutsideNumber.show(called.e164()), Collectors.toList())));
-        Set<String> numbers = new TreeSet<>(before.callees().keySet());
-        numbers.addAll(outsideOf.keySet());
-        numbers.remove("");
+        return of(domainId, before, changed.apply(before), UnaryOperator.identity());
+    }
+
+    /** What comes of another number for an extension: outside numbers go with it, and whatever names the old one does not. */
+    public RingImpactView renumbered(long domainId, String was, String number) {
+        DomainGround.Whole before = ground.of(domainId);
+        return before.line(was)
+                .map(line -> of(
+                        domainId,
+                        before,
+                        new ChangedGround(before, line.renumbered(number), was),
+                        rings -> rings.equals(was) ? number : rings))
+                .orElse(new RingImpactView(0, List.of()));
+    }
+
+    /** What comes of it when there is no such extension any more: outside numbers ring nothing then. */
+    public RingImpactView removed(long domainId, String number) {
+        DomainGround.Whole before = ground.of(domainId);
+        return of(domainId, before, ChangedGround.without(before, number), rings -> rings.equals(number) ? "" : rings);
+    }
+
+    /** What comes of other handlers for outside numbers; those that are not kept yet rang nothing. */
+    public RingImpactView rerouted(long domainId, Collection<Did> after) {
+        DomainGround.Whole whole = ground.of(domainId);
         List<RingChangeView> all = new ArrayList<>();
-        for (Change change : RingChanges.between(before, after, numbers)) {
-            outsideOf.getOrDefault(change.number(), List.of()).forEach(number -> all.add(view(number, change)));
-            if (before.callees().containsKey(change.number())) {
-                all.add(view(change.number(), change));
+        for (Did did : after) {
+            Optional<Did> before = outside.find(did.id());
+            boolean isSame = before.filter(b ->
+                            b.rings().equals(did.rings()) && b.announcement().equals(did.announcement()))
+                    .isPresent();
+            if (!isSame) {
+                String was = before.map(b -> said(b, whole)).orElse(CallSentence.silent(""));
+                String is = said(did, whole);
+                all.add(new RingChangeView(OutsideNumber.show(did.e164()), !was.equals(is), was, is));
             }
         }
-        List<RingChangeView> shown = all.stream()
-                .sorted((a, b) -> Boolean.compare(b.now(), a.now()))
-                .limit(MOST_SHOWN)
-                .toList();
-        return new RingImpactView(all.size(), shown);
+        return RingImpactView.of(all);
+    }
+
+    private String said(Did did, CallPath.Ground now) {
+        return outside.rung(did.rings())
+                .map(number -> CallSentence.of(CallPath.of(number, now)))
+                .orElseGet(() -> CallSentence.silent(did.announcement()));
+    }
+
+    /** @param moved what an outside number rings afterwards, by what it rings now; empty for nothing */
+    private RingImpactView of(
+            long domainId, DomainGround.Whole before, CallPath.Ground after, UnaryOperator<String> moved) {
+        List<RingChangeView> all = new ArrayList<>();
+        for (Called called : outside.called(domainId)) {
+            if (!called.rings().isEmpty()) {
+                outside(called, before, after, moved).ifPresent(all::add);
+            }
+        }
+        Set<String> numbers = new TreeSet<>(before.callees().keySet());
+        for (Change change : RingChanges.between(before, after, numbers)) {
+            all.add(view(change.number(), change));
+        }
+        return RingImpactView.of(all);
+    }
+
+    private static Optional<RingChangeView> outside(
+            Called called, CallPath.Ground before, CallPath.Ground after, UnaryOperator<String> moved) {
+        String shown = OutsideNumber.show(called.e164());
+        String rings = moved.apply(called.rings());
+        if (rings.equals(called.rings())) {
+            return RingChanges.between(before, after, List.of(rings)).stream()
+                    .map(change -> view(shown, change))
+                    .findFirst();
+        }
+        String was = CallSentence.of(CallPath.of(called.rings(), before));
+        String is = rings.isEmpty() ? CallSentence.silent("") : CallSentence.of(CallPath.of(rings, after));
+        // Whoever goes on with another number is rung as before.
+        return Optional.of(new RingChangeView(shown, true, was, is)).filter(change -> !was.equals(is));
     }
 
     private static RingChangeView view(String number, Change change) {

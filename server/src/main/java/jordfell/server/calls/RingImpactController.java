@@ -32,10 +32,7 @@ class RingImpactController {
     RingImpactView diverting(
             @RequestParam long domainId, @RequestParam String number, @RequestBody DiversionsForm form) {
         return impact.of(domainId, ground -> {
-            Callee.Line line = ground.callee(number)
-                    .filter(Callee.Line.class::isInstance)
-                    .map(Callee.Line.class::cast)
-                    .orElseThrow(() -> RefusedException.notFound("extension"));
+            Callee.Line line = ground.line(number).orElseThrow(() -> RefusedException.notFound("extension"));
             Diversions after = Fields.good(form.wish().checked(line, ground));
             return new ChangedGround(ground, new Callee.Line(line.number(), line.name(), line.ringers(), after));
         });

@@ -126,6 +126,11 @@ class WhatIfs {
             public Optional<String> holder(String number) {
                 return extensions.byNumber(extension.domainId(), number).map(ground::name);
             }
+
+            @Override
+            public Set<String> picksUp() {
+                return extensions.pickedUpBy(extension.domainId(), extension.number());
+            }
         };
     }
 }

@@ -81,6 +81,7 @@ class DemoRoster {
                     domain,
                     OutsideNumber.normalise(row.get("number")),
                     numbers.within(domain, row.get("extension")),
+                    "",
                     row.get("prefix"),
                     row.get("note"),
                     1));

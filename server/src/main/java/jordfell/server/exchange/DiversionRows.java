@@ -40,7 +40,8 @@ class DiversionRows {
                 d.busy().orElse(""),
                 d.unanswered().orElse(""),
                 Long.toString(d.after().toSeconds()),
-                d.unreachable().orElse(""));
+                d.unreachable().orElse(""),
+                d.also().orElse(""));
     }
 
     RowJudge of(Domain domain) {
@@ -76,7 +77,8 @@ class DiversionRows {
                 row.cell("Busy", text(before.busy())),
                 row.cell("Not answered", text(before.unanswered())),
                 row.whole("After seconds", (int) before.after().toSeconds()),
-                row.cell("Registered nowhere", text(before.unreachable())));
+                row.cell("Registered nowhere", text(before.unreachable())),
+                row.cell("At the same time", text(before.also())));
     }
 
     private Step step(RowWish row, Extension extension, Diversions before, Diversions after) {
@@ -91,7 +93,8 @@ class DiversionRows {
                                 "After seconds",
                                 before.after().toSeconds(),
                                 after.after().toSeconds())
-                        .in("Registered nowhere", text(before.unreachable()), text(after.unreachable())),
+                        .in("Registered nowhere", text(before.unreachable()), text(after.unreachable()))
+                        .in("At the same time", text(before.also()), text(after.also())),
                 recording -> {
                     recording.changing(Kept.EXTENSION, extension.id());
                     store.change(extension.id(), after, extension.version());

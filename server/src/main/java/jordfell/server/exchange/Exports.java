@@ -104,7 +104,8 @@ class Exports {
                                 Integer.toString(row.integer("contact_limit")),
                                 row.yes("outside") ? "yes" : "no",
                                 row.text("permission_class"),
-                                row.text("outgoing")),
+                                row.text("outgoing"),
+                                row.text("pick_up_group")),
                         domainId));
     }
 
@@ -116,7 +117,12 @@ class Exports {
                         select n.*, coalesce(e.number, g.number, '') extension from did n
                         left join extension e on e.id = n.extension_id
                         left join ring_group g on g.id = n.group_id where n.domain_id = ? order by n.e164""",
-                        row -> List.of(row.text("e164"), row.text("extension"), row.text("prefix"), row.text("note")),
+                        row -> List.of(
+                                row.text("e164"),
+                                row.text("extension"),
+                                row.text("announcement"),
+                                row.text("prefix"),
+                                row.text("note")),
                         domainId));
     }
 

@@ -89,6 +89,7 @@ class ExtensionRows {
                 false,
                 "",
                 "",
+                "",
                 1));
         Extension after = new Extension(
                 now.id(),
@@ -101,6 +102,7 @@ class ExtensionRows {
                 row.yes("Outside", now.outside()),
                 row.cell("Permission class", now.permissionClass()),
                 row.cell("Outgoing number", now.outgoing()),
+                row.cell("Pick-up group", now.pickUpGroup()),
                 now.version());
         int held = before.map(e -> devices.withExtension(e.id()).size()).orElse(0);
         RefusedException.ifAny(ExtensionDetails.refuse(
@@ -128,7 +130,8 @@ class ExtensionRows {
                         .in("Contacts", now.contactLimit(), after.contactLimit())
                         .in("Outside", yes(now.outside()), yes(after.outside()))
                         .in("Permission class", now.permissionClass(), after.permissionClass())
-                        .in("Outgoing number", now.outgoing(), after.outgoing()),
+                        .in("Outgoing number", now.outgoing(), after.outgoing())
+                        .in("Pick-up group", now.pickUpGroup(), after.pickUpGroup()),
                 recording -> {
                     recording.changing(Kept.EXTENSION, now.id());
                     extensions.change(after);

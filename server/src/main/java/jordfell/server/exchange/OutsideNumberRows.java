@@ -42,18 +42,20 @@ class OutsideNumberRows {
         before.filter(d -> d.domainId() != domain.id()).ifPresent(d -> {
             throw RefusedException.field("/Outside number", "It belongs to another domain.", "Remove it there first.");
         });
-        Did now = before.orElse(new Did(0, domain.id(), e164, Rings.NOTHING, "", "", 1));
+        Did now = before.orElse(new Did(0, domain.id(), e164, Rings.NOTHING, "", "", "", 1));
         String rangBefore = numbers.rung(now.rings()).orElse("");
         OutsideNumberWish.Fit fit = Fields.good(new OutsideNumberWish(
                         row.cell("Outside number"),
                         row.cell("Extension", rangBefore),
+                        row.cell("Announcement", now.announcement()),
                         row.cell("Prefix", now.prefix()),
                         row.cell("Note", now.note()))
-                .checked(number -> !numbers.within(domain.id(), number).equals(Rings.NOTHING)));
+                .checked(numbers.numbers(domain.id())));
         Rings rings = fit.extension()
                 .map(number -> numbers.within(domain.id(), number))
                 .orElse(Rings.NOTHING);
-        Did after = new Did(now.id(), domain.id(), e164, rings, fit.prefix(), fit.note(), now.version());
+        Did after = new Did(
+                now.id(), domain.id(), e164, rings, fit.announcement(), fit.prefix(), fit.note(), now.version());
         return before.isEmpty()
                 ? Step.makes(row, e164, recording -> recording.made(Kept.NUMBER, numbers.add(after)))
                 : Step.changes(
@@ -61,6 +63,7 @@ class OutsideNumberRows {
                         e164,
                         new Step.Differences()
                                 .in("Extension", rangBefore, fit.extension().orElse(""))
+                                .in("Announcement", now.announcement(), after.announcement())
                                 .in("Prefix", now.prefix(), after.prefix())
                                 .in("Note", now.note(), after.note()),
                         recording -> {

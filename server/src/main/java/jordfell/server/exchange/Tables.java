@@ -19,12 +19,13 @@ final class Tables {
             "Contacts",
             "Outside",
             "Permission class",
-            "Outgoing number");
-    static final List<String> NUMBERS = List.of("Outside number", "Extension", "Prefix", "Note");
+            "Outgoing number",
+            "Pick-up group");
+    static final List<String> NUMBERS = List.of("Outside number", "Extension", "Announcement", "Prefix", "Note");
 
     static final List<String> GROUPS = List.of("Number", "Name", "Ring", "Seconds", "Members", "Afterwards");
-    static final List<String> DIVERSIONS =
-            List.of("Extension", "Always", "Busy", "Not answered", "After seconds", "Registered nowhere");
+    static final List<String> DIVERSIONS = List.of(
+            "Extension", "Always", "Busy", "Not answered", "After seconds", "Registered nowhere", "At the same time");
 
     /** Where the rules of the records name a field, and the tables its heading. */
     private static final Map<String, String> OF_FIELDS = Map.ofEntries(
@@ -50,6 +51,9 @@ final class Tables {
             Map.entry("unanswered", "Not answered"),
             Map.entry("afterSeconds", "After seconds"),
             Map.entry("unreachable", "Registered nowhere"),
+            Map.entry("also", "At the same time"),
+            Map.entry("pickUpGroup", "Pick-up group"),
+            Map.entry("announcement", "Announcement"),
             Map.entry("prefix", "Prefix"),
             Map.entry("note", "Note"));
 

@@ -1,15 +1,9 @@
 package jordfell.server.handoff;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
-import io.github.bucket4j.Bucket;
 import jakarta.servlet.http.HttpServletRequest;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import jordfell.server.problem.RefusedException;
 import jordfell.server.records.HandoffStore;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -31,10 +25,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api/handoffs", produces = "application/json")
 class HandoffController {
 
-    private static final int OPENINGS_PER_MINUTE = 10;
-    private static final int LONGEST_TOKEN = 64;
-    private static final int LONGEST_AGENT = 200;
-
     record HandoffOrder(long extensionId, long siteId) {}
 
     /**
@@ -45,19 +35,12 @@ class HandoffController {
      */
     record Link(long id, long deviceId, String path, Instant expiresAt, List<String> qr) {}
 
-    record Opening(@Nullable String token) {}
-
     private final Handoffs handoffs;
     private final HandoffStore store;
-    private final LoadingCache<String, Bucket> openings = Caffeine.newBuilder()
-            .maximumSize(10_000)
-            .expireAfterAccess(Duration.ofMinutes(2))
-            .build(source -> Bucket.builder()
-                    .addLimit(limit -> limit.capacity(OPENINGS_PER_MINUTE)
-                            .refillGreedy(OPENINGS_PER_MINUTE, Duration.ofMinutes(1)))
-                    .build());
+    private final OpeningGate gate;
 
-    HandoffController(Handoffs handoffs, HandoffStore store) {
+    HandoffController(Handoffs handoffs, HandoffStore store, OpeningGate gate) {
+        this.gate = gate;
         this.handoffs = handoffs;
         this.store = store;
     }
@@ -67,8 +50,12 @@ class HandoffController {
     Link make(@RequestBody HandoffOrder wish, HttpServletRequest request) {
         Handoffs.Made made = handoffs.make(wish.extensionId(), wish.siteId());
         String path = "/handoff#" + made.token();
-        String whole = request.getScheme() + "://" + request.getServerName() + ":" + request.getServerPort() + path;
-        return new Link(made.id(), made.deviceId(), path, made.expiresAt(), QrCode.rows(whole));
+        return new Link(made.id(), made.deviceId(), path, made.expiresAt(), QrCode.rows(whole(request, path)));
+    }
+
+    /** With the address by which this server was reached. */
+    static String whole(HttpServletRequest request, String path) {
+        return request.getScheme() + "://" + request.getServerName() + ":" + request.getServerPort() + path;
     }
 
     @GetMapping("/of/{deviceId}")
@@ -85,17 +72,11 @@ class HandoffController {
     /** Opens a link; for whoever has it, signed in or not. */
     @PostMapping("/open")
     ResponseEntity<Handoffs.Opened> open(
-            @RequestBody Opening opening,
+            @RequestBody OpeningGate.Opening opening,
             @RequestHeader(name = HttpHeaders.USER_AGENT, defaultValue = "") String agent,
             HttpServletRequest request) {
-        if (!openings.get(request.getRemoteAddr()).tryConsume(1)) {
-            throw RefusedException.tooMany("Too many tries. Wait a minute.");
-        }
-        String token = opening.token() == null ? "" : opening.token();
-        Handoffs.Opened opened = handoffs.open(
-                token.substring(0, Math.min(LONGEST_TOKEN, token.length())),
-                request.getRemoteAddr(),
-                agent.replaceAll("[^\\x20-\\x7e]", "?").substring(0, Math.min(LONGEST_AGENT, agent.length())));
+        gate.pass(HandoffStore.Gives.ACCOUNT, request.getRemoteAddr());
+        Handoffs.Opened opened = handoffs.open(opening.bounded(), request.getRemoteAddr(), OpeningGate.agent(agent));
         return ResponseEntity.ok().header(HttpHeaders.CACHE_CONTROL, "no-store").body(opened);
     }
 }

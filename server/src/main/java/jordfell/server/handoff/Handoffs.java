@@ -1,14 +1,9 @@
 package jordfell.server.handoff;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.Base64;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
@@ -30,6 +25,7 @@ import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.FetchDoor;
 import jordfell.server.records.HandoffStore;
+import jordfell.server.records.HandoffStore.Gives;
 import jordfell.server.records.ModelStore;
 import jordfell.server.records.ReleaseStore;
 import jordfell.server.records.SiteStore;
@@ -42,10 +38,14 @@ import org.springframework.stereotype.Component;
 public class Handoffs {
 
     public static final Duration LIFE = Duration.ofDays(2);
-    private static final int TOKEN_BYTES = 24;
 
     /** A link that was made; its secret part is told this once. */
-    public record Made(long id, long deviceId, String token, Instant expiresAt) {}
+    public record Made(long id, long deviceId, String token, Instant expiresAt) {
+        @Override
+        public String toString() {
+            return "Made[" + id + "]";
+        }
+    }
 
     /**
      * What a link gives.
@@ -143,13 +143,18 @@ public class Handoffs {
         if (device.facts().released().isEmpty() || device.facts().pending()) {
             releases.release(List.of(deviceId), "handoff of " + extension.number());
         }
-        byte[] bytes = new byte[TOKEN_BYTES];
-        random.nextBytes(bytes);
-        String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        String token = LinkTokens.fresh();
         Instant now = clock.instant();
         return jdbc.inTransaction(() -> {
             store.ofDevice(deviceId).forEach(earlier -> store.revoke(earlier.id(), now, Audit.who()));
-            long id = store.add(extensionId, deviceId, hash(token), now, Audit.who(), now.plus(life));
+            long id = store.add(
+                    Gives.ACCOUNT,
+                    extensionId,
+                    Optional.of(deviceId),
+                    LinkTokens.hash(token),
+                    now,
+                    Audit.who(),
+                    now.plus(life));
             audit.record("made a handoff link for " + extension.number());
             return new Made(id, deviceId, token, now.plus(life));
         });
@@ -157,14 +162,12 @@ public class Handoffs {
 
     /** Opens a link: gives what it holds, once. */
     public Opened open(String token, String from, String with) {
-        HandoffStore.Handoff handoff = store.byToken(hash(token))
-                .orElseThrow(() -> RefusedException.gone("This link is not known. Ask for a new one."));
-        refuseSpent(handoff);
+        HandoffStore.Handoff handoff = LinkTokens.openable(store, Gives.ACCOUNT, token, clock.instant());
         Assembled device = facts.assemble(handoff.deviceId()).orElseThrow();
         ReleaseStore.Released file = released.latestBody(handoff.deviceId())
                 .orElseThrow(() -> RefusedException.gone("There is nothing to hand over yet. Ask for a new link."));
         if (!store.open(handoff.id(), clock.instant(), from, with)) {
-            refuseSpent(store.find(handoff.id()).orElseThrow());
+            LinkTokens.refuseSpent(store.find(handoff.id()).orElseThrow(), clock.instant());
         }
         MacAddress mac = device.device().mac().orElseThrow();
         log.observed(
@@ -199,19 +202,6 @@ public class Handoffs {
                     "/", "It was opened or revoked already.", "If the wrong person opened it, change the password.");
         }
         audit.record("revoked a handoff link");
-    }
-
-    private void refuseSpent(HandoffStore.Handoff handoff) {
-        if (handoff.openedAt() != null) {
-            throw RefusedException.gone("This link was opened already, at " + handoff.openedAt()
-                    + ". If that was not you, tell your technician.");
-        }
-        if (handoff.revokedAt() != null) {
-            throw RefusedException.gone("This link was taken back. Ask for a new one.");
-        }
-        if (handoff.expiresAt().isBefore(clock.instant())) {
-            throw RefusedException.gone("This link ran out. Ask for a new one.");
-        }
     }
 
     /** A softphone registers from wherever its user is: attackers can try its password too. */
@@ -263,14 +253,5 @@ public class Handoffs {
                     return id;
                 })
                 .result();
-    }
-
-    private static String hash(String token) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java platform has SHA-256", e);
-        }
     }
 }

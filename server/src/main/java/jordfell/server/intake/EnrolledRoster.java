@@ -132,6 +132,7 @@ class EnrolledRoster {
                 kit.map(Kit::outside).orElse(false),
                 kit.map(Kit::permissionClass).orElse(""),
                 line.outgoing(),
+                "",
                 1);
     }
 

@@ -51,6 +51,9 @@ final class IntakeSnapshot implements IntakeRecords {
     private final Map<Long, List<TemplateRecord>> templates = new HashMap<>();
     private final Map<Long, NumbersInUse> numbers = new HashMap<>();
 
+    /** Whether others may be shown a number: a kit gives the same to many. */
+    private final Map<String, Boolean> shown = new HashMap<>();
+
     IntakeSnapshot(IntakeStores stores, List<IntakeRow> rows) {
         this.stores = stores;
         this.jdbc = stores.jdbc();
@@ -128,6 +131,12 @@ final class IntakeSnapshot implements IntakeRecords {
                 id -> few
                         ? stores.extensions().numbers(id)
                         : NumbersInUse.of(stores.extensions().allNumbers(id)));
+    }
+
+    @Override
+    public boolean mayBeShown(long domainId, String number) {
+        return shown.computeIfAbsent(
+                key(domainId, number), k -> stores.outsideNumbers().mayBeShown(domainId, number));
     }
 
     @Override

@@ -7,6 +7,7 @@ import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.KitStore;
 import jordfell.server.records.KnockStore;
 import jordfell.server.records.ModelStore;
+import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.records.PersonStore;
 import jordfell.server.records.SiteStore;
 import jordfell.server.records.TemplateStore;
@@ -24,4 +25,5 @@ record IntakeStores(
         ExtensionStore extensions,
         PersonStore people,
         DeviceStore devices,
-        KnockStore knocks) {}
+        KnockStore knocks,
+        OutsideNumberStore outsideNumbers) {}

@@ -2,6 +2,8 @@ package jordfell.server.lab;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import jordfell.core.calls.Announcement;
 import jordfell.core.calls.Callee;
 import jordfell.core.dialing.DialDecision;
 import jordfell.core.dialing.DialTarget;
@@ -14,6 +16,8 @@ import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.GroupStore;
+import jordfell.server.records.OutsideNumberStore;
+import jordfell.server.records.OutsideNumberStore.Did;
 import jordfell.server.records.SiteStore;
 import org.springframework.stereotype.Component;
 
@@ -28,6 +32,7 @@ class RosterAccounts implements Accounts {
     private final SiteStore sites;
     private final DiversionStore diversions;
     private final GroupStore groups;
+    private final OutsideNumberStore outside;
 
     RosterAccounts(
             DomainStore domains,
@@ -36,7 +41,8 @@ class RosterAccounts implements Accounts {
             DialPlans plans,
             SiteStore sites,
             DiversionStore diversions,
-            GroupStore groups) {
+            GroupStore groups,
+            OutsideNumberStore outside) {
         this.domains = domains;
         this.extensions = extensions;
         this.refused = refused;
@@ -44,6 +50,7 @@ class RosterAccounts implements Accounts {
         this.sites = sites;
         this.diversions = diversions;
         this.groups = groups;
+        this.outside = outside;
     }
 
     @Override
@@ -78,6 +85,31 @@ class RosterAccounts implements Accounts {
         return domains.idOf(domain)
                 .flatMap(id -> plans.decide(id, from, dialled).map(decision -> dialled(decision, shown(id, from))))
                 .orElse(new Dialled.Inside(dialled));
+    }
+
+    /** An outside number goes where it is given; whoever is called by another number is called from inside. */
+    @Override
+    public Dialled fromOutside(String domain, String number) {
+        if (!number.startsWith("+")) {
+            return new Dialled.Inside(number);
+        }
+        return domains.idOf(domain)
+                .flatMap(id -> outside.byNumber(number).filter(did -> did.domainId() == id))
+                .map(this::given)
+                .orElse(new Dialled.Refused(number + " is no outside number of " + domain));
+    }
+
+    private Dialled given(Did did) {
+        return outside.rung(did.rings())
+                .<Dialled>map(number -> new Dialled.Inside(number, did.prefix()))
+                .orElseGet(() -> did.announcement().isEmpty()
+                        ? new Dialled.Refused(did.e164() + " is given to nobody")
+                        : new Dialled.Service(Announcement.SERVICE));
+    }
+
+    @Override
+    public Set<String> picksUpFor(String domain, String number) {
+        return domains.idOf(domain).map(id -> extensions.pickedUpBy(id, number)).orElse(Set.of());
     }
 
     /** Where phones divert calls themselves is not looked at: they do that when they are rung. */

@@ -75,6 +75,7 @@ public class DiversionStore {
         d.busy().ifPresent(t -> targets.put(When.BUSY, t));
         d.unanswered().ifPresent(t -> targets.put(When.UNANSWERED, t));
         d.unreachable().ifPresent(t -> targets.put(When.UNREACHABLE, t));
+        d.also().ifPresent(t -> targets.put(When.TOGETHER, t));
         return targets;
     }
 
@@ -84,7 +85,8 @@ public class DiversionStore {
                 target(all, When.BUSY),
                 target(all, When.UNANSWERED),
                 all.stream().findFirst().map(Kept::after).orElse(Diversions.USUAL),
-                target(all, When.UNREACHABLE));
+                target(all, When.UNREACHABLE),
+                target(all, When.TOGETHER));
     }
 
     private static Optional<String> target(List<Kept> all, When when) {

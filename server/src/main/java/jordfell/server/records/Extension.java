@@ -10,6 +10,7 @@ import jordfell.core.roster.ExtensionDetails;
  * @param outside whether it may register from outside
  * @param permissionClass who may be called with it
  * @param outgoing the number that others see
+ * @param pickUpGroup whose members may take each other’s ringing calls; empty for none
  */
 public record Extension(
         long id,
@@ -22,6 +23,7 @@ public record Extension(
         boolean outside,
         String permissionClass,
         String outgoing,
+        String pickUpGroup,
         long version) {
 
     /** An extension has 2 to 7 digits. */
@@ -40,6 +42,7 @@ public record Extension(
                 outside,
                 permissionClass,
                 outgoing,
+                pickUpGroup,
                 version);
     }
 
@@ -56,6 +59,7 @@ public record Extension(
                 outside,
                 permissionClass,
                 outgoing,
+                pickUpGroup,
                 version);
     }
 
@@ -72,11 +76,13 @@ public record Extension(
                 true,
                 permissionClass,
                 outgoing,
+                pickUpGroup,
                 version);
     }
 
     /** What a form or a table may write of it. */
     public ExtensionDetails.Written written() {
-        return new ExtensionDetails.Written(number, displayName, authUser, contactLimit, permissionClass, outgoing);
+        return new ExtensionDetails.Written(
+                number, displayName, authUser, contactLimit, permissionClass, outgoing, pickUpGroup);
     }
 }

@@ -6,9 +6,11 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
 import jordfell.core.roster.NumbersInUse;
 import jordfell.server.jdbc.Jdbc;
@@ -32,12 +34,13 @@ public class ExtensionStore {
             row.yes("outside"),
             row.text("permission_class"),
             row.text("outgoing"),
+            row.text("pick_up_group"),
             row.number("version"));
 
     private static final String INSERT = """
             insert into extension (domain_id, number, display_name, person_id, auth_user, contact_limit, outside,
-                                   permission_class, outgoing, made_at)
-            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
+                                   permission_class, outgoing, pick_up_group, made_at)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
 
     private final AtomicLong secretsMoved = new AtomicLong();
     private final Jdbc jdbc;
@@ -56,6 +59,14 @@ public class ExtensionStore {
 
     public Optional<Extension> byNumber(long domainId, String number) {
         return jdbc.one("select * from extension where domain_id = ? and number = ?", EXTENSION, domainId, number);
+    }
+
+    /** The other extensions in the pick-up group of one of a domain. */
+    public Set<String> pickedUpBy(long domainId, String number) {
+        return new LinkedHashSet<>(jdbc.list("""
+                select o.number from extension e join extension o
+                  on o.domain_id = e.domain_id and o.pick_up_group = e.pick_up_group and o.id <> e.id
+                where e.domain_id = ? and e.number = ? and e.pick_up_group <> '' order by o.sort_number""", row -> row.text("number"), domainId, number));
     }
 
     /** Adds an extension; its own id and version are ignored. */
@@ -86,6 +97,7 @@ public class ExtensionStore {
             e.outside(),
             e.permissionClass(),
             e.outgoing(),
+            e.pickUpGroup(),
             clock.instant()
         };
     }
@@ -96,7 +108,7 @@ public class ExtensionStore {
                         """
                         update extension
                         set number = ?, display_name = ?, person_id = ?, auth_user = ?, contact_limit = ?,
-                            outside = ?, permission_class = ?, outgoing = ?, version = version + 1
+                            outside = ?, permission_class = ?, outgoing = ?, pick_up_group = ?, version = version + 1
                         where id = ? and version = ?""",
                         changed.number(),
                         changed.displayName(),
@@ -106,6 +118,7 @@ public class ExtensionStore {
                         changed.outside(),
                         changed.permissionClass(),
                         changed.outgoing(),
+                        changed.pickUpGroup(),
                         changed.id(),
                         changed.version())
                 == 1;

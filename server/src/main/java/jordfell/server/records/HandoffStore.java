@@ -8,13 +8,26 @@ import jordfell.server.jdbc.RowMapper;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** Handoffs. The secret part of a link is not among what is kept. */
+/** Links that are opened once. The secret part of a link is not among what is kept. */
 @Component
 public class HandoffStore {
 
-    /** A handoff as it stands. */
+    /** What whoever opens a link is given. */
+    public enum Gives {
+        /** The account of a softphone. */
+        ACCOUNT,
+        /** The voicemail PIN. */
+        PIN
+    }
+
+    /**
+     * A link as it stands.
+     *
+     * @param deviceId the softphone; 0 where it is about none
+     */
     public record Handoff(
             long id,
+            Gives gives,
             long extensionId,
             long deviceId,
             Instant madeAt,
@@ -28,8 +41,9 @@ public class HandoffStore {
 
     private static final RowMapper<Handoff> HANDOFF = row -> new Handoff(
             row.number("id"),
+            Gives.valueOf(row.text("gives")),
             row.number("extension_id"),
-            row.number("device_id"),
+            row.numberIfAny("device_id").orElse(0L),
             row.time("made_at"),
             row.text("made_by"),
             row.time("expires_at"),
@@ -49,6 +63,15 @@ public class HandoffStore {
         return jdbc.list("select * from handoff where device_id = ? order by id desc", HANDOFF, deviceId);
     }
 
+    /** Those of an extension that give this, the newest first. */
+    public List<Handoff> ofExtension(Gives gives, long extensionId) {
+        return jdbc.list(
+                "select * from handoff where gives = ? and extension_id = ? order by id desc",
+                HANDOFF,
+                gives.name(),
+                extensionId);
+    }
+
     public Optional<Handoff> find(long id) {
         return jdbc.one("select * from handoff where id = ?", HANDOFF, id);
     }
@@ -57,10 +80,17 @@ public class HandoffStore {
         return jdbc.one("select * from handoff where token_hash = ?", HANDOFF, hash);
     }
 
-    public long add(long extensionId, long deviceId, String hash, Instant at, String by, Instant expires) {
+    public long add(
+            Gives gives,
+            long extensionId,
+            Optional<Long> deviceId,
+            String hash,
+            Instant at,
+            String by,
+            Instant expires) {
         return jdbc.insert("""
-                insert into handoff (extension_id, device_id, token_hash, made_at, made_by, expires_at)
-                values (?, ?, ?, ?, ?, ?)""", extensionId, deviceId, hash, at, by, expires);
+                insert into handoff (gives, extension_id, device_id, token_hash, made_at, made_by, expires_at)
+                values (?, ?, ?, ?, ?, ?, ?)""", gives.name(), extensionId, deviceId.orElse(null), hash, at, by, expires);
     }
 
     /** False if it was opened or revoked by then: of two who open it at once, one comes too late. */

@@ -3,6 +3,7 @@ package jordfell.server.records;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.roster.OutsideNumber;
+import jordfell.core.roster.OutsideNumberWish;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
 import org.springframework.stereotype.Component;
@@ -14,9 +15,18 @@ public class OutsideNumberStore {
     /**
      * A number that others dial.
      *
+     * @param announcement what is said to whoever calls, where it rings nothing; empty for nothing
      * @param prefix what is shown before the caller's number
      */
-    public record Did(long id, long domainId, String e164, Rings rings, String prefix, String note, long version) {}
+    public record Did(
+            long id,
+            long domainId,
+            String e164,
+            Rings rings,
+            String announcement,
+            String prefix,
+            String note,
+            long version) {}
 
     /** What a number rings: an extension, a group, or neither. */
     public record Rings(Optional<Long> extensionId, Optional<Long> groupId) {
@@ -28,6 +38,7 @@ public class OutsideNumberStore {
             row.number("domain_id"),
             row.text("e164"),
             new Rings(row.numberIfAny("extension_id"), row.numberIfAny("group_id")),
+            row.text("announcement"),
             row.text("prefix"),
             row.text("note"),
             row.number("version"));
@@ -65,19 +76,48 @@ public class OutsideNumberStore {
                         number));
     }
 
+    /** The numbers of a domain’s places, and of its groups, that are called so, whatever the case. */
+    public List<String> named(long domainId, String name) {
+        return jdbc.list(
+                "select number from extension where domain_id = ? and person_id is null and lower(display_name) = lower(?)"
+                        + " union select number from ring_group where domain_id = ? and lower(name) = lower(?) order by 1",
+                row -> row.text("number"),
+                domainId,
+                name,
+                domainId,
+                name);
+    }
+
+    /** The domain’s numbers as an outside number is held against them. */
+    public OutsideNumberWish.Numbers numbers(long domainId) {
+        return new OutsideNumberWish.Numbers() {
+            @Override
+            public boolean isThere(String number) {
+                return !within(domainId, number).equals(Rings.NOTHING);
+            }
+
+            @Override
+            public List<String> named(String name) {
+                return OutsideNumberStore.this.named(domainId, name);
+            }
+        };
+    }
+
     /**
      * A number that somebody can call from elsewhere.
      *
      * @param rings the number of the domain that it rings; empty for none
+     * @param announcement what is said instead; empty for nothing
      */
-    public record Called(String e164, String rings) {}
+    public record Called(String e164, String rings, String announcement) {}
 
     /** All of a domain, by number. */
     public List<Called> called(long domainId) {
-        return jdbc.list("""
-                select n.e164, coalesce(e.number, g.number, '') rings from did n
+        return jdbc.list(
+                """
+                select n.e164, coalesce(e.number, g.number, '') rings, n.announcement from did n
                 left join extension e on e.id = n.extension_id left join ring_group g on g.id = n.group_id
-                where n.domain_id = ? order by n.e164""", row -> new Called(row.text("e164"), row.text("rings")), domainId);
+                where n.domain_id = ? order by n.e164""", row -> new Called(row.text("e164"), row.text("rings"), row.text("announcement")), domainId);
     }
 
     /** Whether those who are called may be shown this number: one of the domain’s outside numbers, or an extension. */
@@ -104,11 +144,12 @@ public class OutsideNumberStore {
 
     public long add(Did did) {
         return jdbc.insert(
-                "insert into did (domain_id, e164, extension_id, group_id, prefix, note) values (?, ?, ?, ?, ?, ?)",
+                "insert into did (domain_id, e164, extension_id, group_id, announcement, prefix, note) values (?, ?, ?, ?, ?, ?, ?)",
                 did.domainId(),
                 did.e164(),
                 did.rings().extensionId().orElse(null),
                 did.rings().groupId().orElse(null),
+                did.announcement(),
                 did.prefix(),
                 did.note());
     }
@@ -117,11 +158,12 @@ public class OutsideNumberStore {
     public boolean change(Did did) {
         return jdbc.update(
                         """
-                        update did set e164 = ?, extension_id = ?, group_id = ?, prefix = ?, note = ?, version = version + 1
+                        update did set e164 = ?, extension_id = ?, group_id = ?, announcement = ?, prefix = ?, note = ?, version = version + 1
                         where id = ? and version = ?""",
                         did.e164(),
                         did.rings().extensionId().orElse(null),
                         did.rings().groupId().orElse(null),
+                        did.announcement(),
                         did.prefix(),
                         did.note(),
                         did.id(),

@@ -13,6 +13,7 @@ record ChangedExtension(
         boolean outside,
         @Nullable String permissionClass,
         @Nullable String outgoing,
+        @Nullable String pickUpGroup,
         long version) {
 
     /** What becomes of it; whose it is, is said apart. */
@@ -28,6 +29,7 @@ record ChangedExtension(
                 outside,
                 text(permissionClass),
                 text(outgoing),
+                text(pickUpGroup),
                 version);
     }
 

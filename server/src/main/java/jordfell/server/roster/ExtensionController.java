@@ -3,6 +3,7 @@ package jordfell.server.roster;
 import java.util.Optional;
 import jordfell.core.roster.Domain;
 import jordfell.server.answer.Made;
+import jordfell.server.calls.RingImpact;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
@@ -41,9 +42,16 @@ class ExtensionController {
     private final ExtensionStore store;
     private final NamedPeople people;
     private final DomainStore domains;
+    private final RingImpact impact;
 
     ExtensionController(
-            ExtensionList list, Extensions extensions, ExtensionStore store, NamedPeople people, DomainStore domains) {
+            ExtensionList list,
+            Extensions extensions,
+            ExtensionStore store,
+            NamedPeople people,
+            DomainStore domains,
+            RingImpact impact) {
+        this.impact = impact;
         this.list = list;
         this.extensions = extensions;
         this.store = store;
@@ -97,6 +105,16 @@ class ExtensionController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id) {
         extensions.remove(get(id));
+    }
+
+    /** What would ring elsewhere if it had another number, or, with none, if it was no more. */
+    @GetMapping("/{id}/impact")
+    RingImpact.RingImpactView impact(@PathVariable long id, @RequestParam(defaultValue = "") String number) {
+        Extension extension = get(id);
+        String other = number.strip();
+        return other.isEmpty()
+                ? impact.removed(extension.domainId(), extension.number())
+                : impact.renumbered(extension.domainId(), extension.number(), other);
     }
 
     private Extension get(long id) {

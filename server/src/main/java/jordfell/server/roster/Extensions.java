@@ -76,6 +76,7 @@ public class Extensions {
                             false,
                             "",
                             "",
+                            "",
                             1));
                     extensions.setPassword(id, SipPassword.generate(random));
                     recording.made(Kept.EXTENSION, id);

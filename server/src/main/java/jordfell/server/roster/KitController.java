@@ -1,6 +1,7 @@
 package jordfell.server.roster;
 
 import java.util.List;
+import java.util.Optional;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.Kit;
 import jordfell.server.answer.Made;
@@ -8,9 +9,11 @@ import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DialStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.KitStore;
 import jordfell.server.records.ModelStore;
+import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.records.TemplateStore;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -33,9 +36,20 @@ class KitController {
     private final DomainStore domains;
     private final ModelStore models;
     private final TemplateStore templates;
+    private final OutsideNumberStore numbers;
+    private final DialStore dials;
     private final Acts acts;
 
-    KitController(KitStore store, DomainStore domains, ModelStore models, TemplateStore templates, Acts acts) {
+    KitController(
+            KitStore store,
+            DomainStore domains,
+            ModelStore models,
+            TemplateStore templates,
+            OutsideNumberStore numbers,
+            DialStore dials,
+            Acts acts) {
+        this.numbers = numbers;
+        this.dials = dials;
         this.store = store;
         this.domains = domains;
         this.models = models;
@@ -53,7 +67,7 @@ class KitController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     Made add(@RequestBody KitForm wish) {
-        Kit kit = kit(0, wish.domainId(), wish);
+        Kit kit = kit(0, wish.domainId(), "", wish);
         return new Made(acts.act(id -> "made kit " + kit.name(), recording -> {
                     long id = store.add(kit);
                     recording.made(Kept.KIT, id);
@@ -65,7 +79,7 @@ class KitController {
     @PutMapping("/{id}")
     void change(@PathVariable long id, @RequestBody KitForm wish) {
         Kit before = get(id);
-        Kit after = kit(id, before.domainId(), wish);
+        Kit after = kit(id, before.domainId(), before.permissionClass(), wish);
         acts.act(x -> "changed kit " + after.name(), recording -> {
             recording.changing(Kept.KIT, id);
             if (!store.change(after, wish.version())) {
@@ -89,10 +103,13 @@ class KitController {
     /** Says what the formulas give for somebody, while they are typed. */
     @PostMapping("/try")
     KitTrial.TrialView trial(@RequestBody KitTrial wish) {
-        return wish.tried();
+        Optional<Long> domain = domains.idOf(wish.domainName());
+        return wish.tried(
+                number -> domain.filter(id -> numbers.mayBeShown(id, number)).isPresent());
     }
 
-    private Kit kit(long id, long domainId, KitForm form) {
+    /** @param permission that it has so far, which may be gone meanwhile */
+    private Kit kit(long id, long domainId, String permission, KitForm form) {
         Domain domain = domains.find(domainId).orElseThrow(() -> RefusedException.notFound("domain"));
         return Fields.good(form.wish()
                 .checked(
@@ -102,7 +119,8 @@ class KitController {
                         template -> templates
                                 .find(template)
                                 .filter(t -> t.domainId() == domainId)
-                                .isPresent()));
+                                .isPresent(),
+                        name -> name.equals(permission) || dials.isPermission(domainId, name)));
     }
 
     private Kit get(long id) {

@@ -1,6 +1,7 @@
 package jordfell.server.roster;
 
 import java.util.List;
+import java.util.function.Predicate;
 import jordfell.core.roster.Kit;
 import jordfell.core.roster.KitDerivation;
 import org.jspecify.annotations.Nullable;
@@ -19,15 +20,22 @@ record KitTrial(
     record TrialView(
             String displayName, String authUser, String outgoing, List<TrialProblem> problems, List<String> words) {}
 
-    TrialView tried() {
+    String domainName() {
+        return text(domain);
+    }
+
+    /** @param mayBeShown whether others may be shown a number */
+    TrialView tried(Predicate<String> mayBeShown) {
         KitDerivation.Derived derived = new KitDerivation(
                         new Kit.Formulas(text(displayName), text(authUser), text(outgoing)))
-                .derive(new KitDerivation.Subject(
-                        or(name, "Ida Sørvik"),
-                        "ida.sorvik@tarnholm.example",
-                        "Harbour",
-                        or(number, "2431"),
-                        text(domain)));
+                .derive(
+                        new KitDerivation.Subject(
+                                or(name, "Ida Sørvik"),
+                                "ida.sorvik@tarnholm.example",
+                                "Harbour",
+                                or(number, "2431"),
+                                text(domain)),
+                        mayBeShown);
         return new TrialView(
                 derived.displayName(),
                 derived.authUser(),

@@ -4,6 +4,7 @@ import java.util.List;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.core.roster.OutsideNumberWish;
 import jordfell.server.answer.Made;
+import jordfell.server.calls.RingImpact;
 import jordfell.server.change.Acts;
 import jordfell.server.change.Kept;
 import jordfell.server.problem.Fields;
@@ -29,20 +30,27 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api/outside-numbers", produces = "application/json")
 class OutsideNumberController {
 
-    /** A number; the extension may be left out, then it rings nothing yet. */
+    /**
+     * A number; without an extension and an announcement it rings nothing yet.
+     *
+     * @param extension the number of an extension or a group, or the name of a place or a group
+     */
     record NumberWish(
             long domainId,
             @Nullable String e164,
             @Nullable String extension,
+            @Nullable String announcement,
             @Nullable String prefix,
             @Nullable String note,
             long version) {}
 
     private final OutsideNumberList list;
     private final OutsideNumberStore store;
+    private final RingImpact impact;
     private final Acts acts;
 
-    OutsideNumberController(OutsideNumberList list, OutsideNumberStore store, Acts acts) {
+    OutsideNumberController(OutsideNumberList list, OutsideNumberStore store, RingImpact impact, Acts acts) {
+        this.impact = impact;
         this.list = list;
         this.store = store;
         this.acts = acts;
@@ -86,6 +94,13 @@ class OutsideNumberController {
         });
     }
 
+    /** @param id of the number that would be changed; 0 for a new one */
+    @PostMapping("/impact")
+    RingImpact.RingImpactView impact(@RequestParam(defaultValue = "0") long id, @RequestBody NumberWish wish) {
+        long domainId = store.find(id).map(Did::domainId).orElse(wish.domainId());
+        return impact.rerouted(domainId, List.of(did(id, domainId, wish)));
+    }
+
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id) {
@@ -98,12 +113,12 @@ class OutsideNumberController {
     }
 
     private Did did(long id, long domainId, NumberWish wish) {
-        OutsideNumberWish.Fit fit =
-                Fields.good(new OutsideNumberWish(wish.e164(), wish.extension(), wish.prefix(), wish.note())
-                        .checked(n -> !store.within(domainId, n).equals(Rings.NOTHING)));
+        OutsideNumberWish.Fit fit = Fields.good(
+                new OutsideNumberWish(wish.e164(), wish.extension(), wish.announcement(), wish.prefix(), wish.note())
+                        .checked(store.numbers(domainId)));
         refuseTaken(id, fit.e164());
         Rings rings = fit.extension().map(n -> store.within(domainId, n)).orElse(Rings.NOTHING);
-        return new Did(id, domainId, fit.e164(), rings, fit.prefix(), fit.note(), wish.version());
+        return new Did(id, domainId, fit.e164(), rings, fit.announcement(), fit.prefix(), fit.note(), wish.version());
     }
 
     private void refuseTaken(long id, String number) {

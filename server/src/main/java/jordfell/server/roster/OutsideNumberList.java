@@ -21,6 +21,7 @@ class OutsideNumberList {
             String shown,
             String extension,
             String rings,
+            String announcement,
             String prefix,
             String note,
             long version) {}
@@ -38,6 +39,7 @@ class OutsideNumberList {
             OutsideNumber.show(row.text("e164")),
             row.text("extension"),
             row.text("rings"),
+            row.text("announcement"),
             row.text("prefix"),
             row.text("note"),
             row.number("version"));
@@ -52,6 +54,11 @@ class OutsideNumberList {
         return jdbc.one(SELECT + "where n.id = ?", ROW, id);
     }
 
+    /** Those in which the text is, by number, at most so many. */
+    List<NumberRow> all(long domainId, String q, int most) {
+        return rows(domainId, q, "", most);
+    }
+
     /**
      * A part of those in which the text is, by number.
      *
@@ -59,15 +66,26 @@ class OutsideNumberList {
      */
     NumberPage page(long domainId, String q, String after) {
         String last = Cursor.read(after, 1).map(parts -> parts.get(0)).orElse("");
-        String text = "%" + q.toLowerCase(Locale.ROOT) + "%";
-        String digits = "%" + OutsideNumber.normalise(q) + "%";
-        List<NumberRow> rows = jdbc.list(SELECT + """
-                where n.domain_id = ? and n.e164 > ? and (n.e164 like ? or lower(n.note) like ? or coalesce(e.number, g.number) like ?
-                      or lower(coalesce(e.display_name, g.name)) like ? or lower(n.prefix) like ?)
-                order by n.e164 limit ?""", ROW, domainId, last, digits, text, text, text, text, PAGE + 1);
+        List<NumberRow> rows = rows(domainId, q, last, PAGE + 1);
         boolean more = rows.size() > PAGE;
         return new NumberPage(
                 more ? rows.subList(0, PAGE) : rows,
                 more ? Cursor.behind(rows.get(PAGE - 1).e164()) : "");
+    }
+
+    private List<NumberRow> rows(long domainId, String q, String last, int most) {
+        String text = within(q.toLowerCase(Locale.ROOT));
+        // What has no digits in it is in no number, rather than in all of them.
+        String bare = OutsideNumber.normalise(q);
+        String digits = bare.isEmpty() && !q.isEmpty() ? text : within(bare);
+        return jdbc.list(SELECT + """
+                where n.domain_id = ? and n.e164 > ? and (n.e164 like ? or lower(n.note) like ? or coalesce(e.number, g.number) like ?
+                      or lower(coalesce(e.display_name, g.name)) like ? or lower(n.prefix) like ? or lower(n.announcement) like ?)
+                order by n.e164 limit ?""", ROW, domainId, last, digits, text, text, text, text, text, most);
+    }
+
+    /** As it stands, wherever it stands. */
+    private static String within(String text) {
+        return "%" + text.replaceAll("([\\\\%_])", "\\\\$1") + "%";
     }
 }

@@ -18,6 +18,7 @@ import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.KitStore;
+import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.records.PersonStore;
 import org.springframework.stereotype.Component;
 
@@ -31,10 +32,18 @@ class Runs {
     private final ExtensionStore extensions;
     private final PersonStore people;
     private final KitStore kits;
+    private final OutsideNumberStore numbers;
     private final Acts acts;
     private final SecureRandom random = new SecureRandom();
 
-    Runs(DomainStore domains, ExtensionStore extensions, PersonStore people, KitStore kits, Acts acts) {
+    Runs(
+            DomainStore domains,
+            ExtensionStore extensions,
+            PersonStore people,
+            KitStore kits,
+            OutsideNumberStore numbers,
+            Acts acts) {
+        this.numbers = numbers;
         this.domains = domains;
         this.extensions = extensions;
         this.people = people;
@@ -122,7 +131,7 @@ class Runs {
         return id;
     }
 
-    private static Extension extension(
+    private Extension extension(
             Domain domain,
             String number,
             String name,
@@ -130,7 +139,12 @@ class Runs {
             Optional<Kit> kit,
             KitDerivation derivation) {
         KitDerivation.Derived derived = derivation.derive(
-                new KitDerivation.Subject(name.isEmpty() ? number : name, "", "", number, domain.name()));
+                new KitDerivation.Subject(name.isEmpty() ? number : name, "", "", number, domain.name()),
+                shown -> numbers.mayBeShown(domain.id(), shown));
+        derived.problems().stream().findFirst().ifPresent(problem -> {
+            throw RefusedException.field(
+                    "/kitId", number + ": " + problem.reason(), "Mend the formula of the kit, or choose another.");
+        });
         return new Extension(
                 0,
                 domain.id(),
@@ -142,6 +156,7 @@ class Runs {
                 kit.map(Kit::outside).orElse(false),
                 kit.map(Kit::permissionClass).orElse(""),
                 derived.outgoing(),
+                "",
                 1);
     }
 

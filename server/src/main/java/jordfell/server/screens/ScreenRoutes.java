@@ -17,7 +17,8 @@ class ScreenRoutes {
         "/calls/**",
         "/lab/**",
         "/settings/**",
-        "/handoff"
+        "/handoff",
+        "/pin"
     })
     String page() {
         return "forward:/index.html";

@@ -41,7 +41,7 @@ class SecurityConfig {
                 .authorizeHttpRequests(paths -> paths.requestMatchers(HttpMethod.POST, "/api/session")
                         .permitAll()
                         // Whoever has the link may open it, once.
-                        .requestMatchers(HttpMethod.POST, "/api/handoffs/open")
+                        .requestMatchers(HttpMethod.POST, "/api/handoffs/open", "/api/pin-links/open")
                         .permitAll()
                         .requestMatchers(HttpMethod.GET, "/api/start")
                         .permitAll()

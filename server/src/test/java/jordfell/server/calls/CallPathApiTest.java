@@ -91,7 +91,7 @@ class CallPathApiTest {
         client.post("/api/outside-numbers", Map.of("domainId", pier.domainId, "e164", "+999 5509 2177"));
         RunningServer.until("it rings", () -> sentence("+999 5509 2176").equals("It rings Called from afar."));
         assertThat(asked("+99955092176").json().path("prefix").asString()).isEqualTo("AFAR");
-        assertThat(sentence("+999 5509 2177")).isEqualTo("It rings nothing: the number is given to no extension.");
+        assertThat(sentence("+999 5509 2177")).isEqualTo("It rings nothing: the number is given to nobody.");
     }
 
     @ParameterizedTest

@@ -61,8 +61,8 @@ class AssemblyTest {
     private void line(String number) {
         Optional<Extension> extension = number.isEmpty()
                 ? Optional.empty()
-                : Optional.of(
-                        new Extension(7, 1, number, "Window 4", Optional.empty(), number + "-a", 2, false, "", "", 1));
+                : Optional.of(new Extension(
+                        7, 1, number, "Window 4", Optional.empty(), number + "-a", 2, false, "", "", "", 1));
         lines.add(new LoadedDevice.Line(
                 lines.size() + 1,
                 extension,
