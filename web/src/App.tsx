@@ -1,4 +1,4 @@
-import { Suspense, useState } from 'react'
+import { Suspense, useState, type ComponentType } from 'react'
 import { Navigate, Route, Routes } from 'react-router'
 import type { Schemas } from './api/client'
 import { useLive } from './api/live'
@@ -12,13 +12,17 @@ import { SignIn } from './screens/signin/SignIn'
 import { SignInAgain } from './screens/signin/SignInAgain'
 import { Starting, StartingAgain } from './screens/signin/Starting'
 
-const Handoff = later(() => import('./screens/handoff/Handoff'), 'Handoff')
+const OPENED_ONCE: Record<string, ComponentType> = {
+  '/handoff': later(() => import('./screens/handoff/Handoff'), 'Handoff'),
+  '/pin': later(() => import('./screens/handoff/PinShown'), 'PinShown'),
+}
 
 /** The screens, each at its own address; without a session, the sign-in. */
 export function App() {
-  return window.location.pathname === '/handoff' ? (
+  const Opened = OPENED_ONCE[window.location.pathname]
+  return Opened ? (
     <Suspense>
-      <Handoff />
+      <Opened />
     </Suspense>
   ) : (
     <Inside />

@@ -26,7 +26,8 @@ const LABELS = {
   busy: 'When it is busy',
   unanswered: 'When nobody answers',
   afterSeconds: 'For so many seconds',
-  unreachable: 'When it is registered nowhere',
+  unreachable: 'When nothing is there to ring',
+  also: 'At the same time',
 } as const
 
 function Dialog({ domainId, number, onClose, known }: Props & { known: Schemas['DiversionsForm'] }) {
@@ -39,6 +40,7 @@ function Dialog({ domainId, number, onClose, known }: Props & { known: Schemas['
       unanswered: known.unanswered ?? '',
       afterSeconds: known.afterSeconds,
       unreachable: known.unreachable ?? '',
+      also: known.also ?? '',
     },
     version: known.version,
     send: (wish, version) =>
@@ -73,6 +75,12 @@ function Dialog({ domainId, number, onClose, known }: Props & { known: Schemas['
           <TextField form={form} at="unanswered" mono />
           <WholeField form={form} at="afterSeconds" min={5} max={120} />
           <TextField form={form} at="unreachable" mono />
+          <TextField
+            form={form}
+            at="also"
+            mono
+            help="Rings with its own devices: a mobile, or another desk."
+          />
         </>
       }
     >

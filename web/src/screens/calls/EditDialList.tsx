@@ -23,7 +23,7 @@ const GOES: [Goes, string][] = [
 ]
 
 /** What the registrar answers itself. */
-const SERVICES = ['voicemail', 'test call']
+const SERVICES = ['voicemail', 'test call', 'pick-up']
 
 const FRESH: Row = { goes: 'OUTSIDE', pattern: '', dropped: 0, before: '', text: '', note: '' }
 

@@ -51,8 +51,12 @@ export function WhatRings() {
           {(data) => (
             <>
               <Picture path={data} {...(mayChange ? { onDivert: setDiverting } : {})} />
-              {mayChange && data.first.number && (
-                <TryCall key={data.first.number} domainId={domainId} number={data.first.number} />
+              {mayChange && (data.outside || data.first.number) && (
+                <TryCall
+                  key={data.outside + data.first.number}
+                  domainId={domainId}
+                  number={data.outside || data.first.number}
+                />
               )}
             </>
           )}
@@ -202,7 +206,9 @@ function when(way: Way) {
     case 'UNANSWERED':
       return `not answered after ${way.afterSeconds} s`
     case 'UNREACHABLE':
-      return 'when it is registered nowhere'
+      return 'when nothing is there to ring'
+    case 'TOGETHER':
+      return 'at the same time'
     case 'MEMBER':
       return way.afterSeconds === 0 ? 'rings' : `after ${way.afterSeconds} s rings`
     case 'AFTERWARDS':

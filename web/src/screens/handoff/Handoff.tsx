@@ -1,58 +1,22 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { client, type Schemas } from '../../api/client'
-import { asProblem, unwrap } from '../../api/problem'
-import { Brand } from '../../frame/Brand'
+import { unwrap } from '../../api/problem'
 import { Act, Faded, Grid, Mono } from '../../kit/basics'
+import { OpenOnce } from './OpenOnce'
 
 type Opened = Schemas['Opened']
 
-/** What the user of a softphone sees: nothing is opened until they press, and then it is opened this once. */
+/** The account of a softphone, for its user. */
 export function Handoff() {
-  const [opened, setOpened] = useState<Opened | undefined>()
-  const [trouble, setTrouble] = useState('')
-  const [busy, setBusy] = useState(false)
-  const open = () => {
-    setBusy(true)
-    client
-      // The cookie that shows that this is our own page comes with the first answer.
-      .GET('/api/session')
-      .catch(() => undefined)
-      .then(() =>
-        unwrap(client.POST('/api/handoffs/open', { body: { token: window.location.hash.slice(1) } })),
-      )
-      .then(setOpened)
-      .catch((e: unknown) => setTrouble(asProblem(e)?.message ?? 'This could not be done.'))
-      .finally(() => setBusy(false))
-  }
   return (
-    <Flex direction="column" minH="100vh" align="center" pt="8vh" px="20px">
-      <Box width="100%" maxW="520px">
-        <Flex mb="24px">
-          <Brand />
-        </Flex>
-        {opened ? (
-          <Shown opened={opened} />
-        ) : trouble ? (
-          <Box role="alert" bg="rustBg" borderLeft="3px solid" borderColor="rust" p="12px 16px">
-            <b>{trouble}</b>
-          </Box>
-        ) : (
-          <>
-            <chakra.h1 fontSize="22px" fontWeight={700}>
-              Your softphone’s account
-            </chakra.h1>
-            <chakra.p my="12px">
-              Your technician has made an account for you. It is shown once: have your softphone ready before
-              you press.
-            </chakra.p>
-            <Act kind="main" py="8px" disabled={busy} onClick={open}>
-              Show it to me now
-            </Act>
-          </>
-        )}
-      </Box>
-    </Flex>
+    <OpenOnce
+      title="Your softphone’s account"
+      before="Your technician has made an account for you. It is shown once: have your softphone ready before you press."
+      act="Show it to me now"
+      open={(token) => unwrap(client.POST('/api/handoffs/open', { body: { token } }))}
+      shown={(opened) => <Shown opened={opened} />}
+    />
   )
 }
 

@@ -1,4 +1,5 @@
 import { Flex, chakra } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { client, type Schemas } from '../../api/client'
@@ -9,6 +10,8 @@ import { FormDialog } from '../../form/FormDialog'
 import { useForm } from '../../form/useForm'
 import { Act } from '../../kit/basics'
 import { PermissionField } from '../calls/PermissionField'
+import { useRingImpact } from '../calls/queries'
+import { RingsElsewhere } from '../calls/RingsElsewhere'
 import { MakeHandoff } from './MakeHandoff'
 import { PasswordPart } from './PasswordPart'
 import { PinPart } from './PinPart'
@@ -29,6 +32,7 @@ const LABELS = {
   contactLimit: 'On how many devices at once',
   outgoing: 'Outgoing number',
   permissionClass: 'Permission',
+  pickUpGroup: 'Pick-up group',
   outside: 'From outside',
 } as const
 
@@ -56,12 +60,24 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
       contactLimit: extension.contactLimit,
       outgoing: extension.outgoing,
       permissionClass: extension.permissionClass,
+      pickUpGroup: extension.pickUpGroup,
       outside: extension.outside,
     },
     version: extension.version,
     send: (wish, version) =>
       unwrap(client.PUT('/api/extensions/{id}', { ...path, body: { ...wish, version } })),
     kept: onClose,
+  })
+  const impact = useRingImpact(
+    { number: form.values.number },
+    form.values.number.trim() !== extension.number && form.values.number.trim() !== '',
+    ({ number }) =>
+      unwrap(client.GET('/api/extensions/{id}/impact', { params: { ...path.params, query: { number } } })),
+  )
+  const gone = useQuery({
+    queryKey: ['ring-impact', 'without', extension.id],
+    enabled: removing,
+    queryFn: () => unwrap(client.GET('/api/extensions/{id}/impact', path)),
   })
   const remove = useChange(() => unwrap(client.DELETE('/api/extensions/{id}', path)), onClose)
   return (
@@ -106,9 +122,16 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
           </datalist>
           <PermissionField form={form} domainId={extension.domainId} disabled={!mayChange} />
           <ChoiceField form={form} at="outside" options={OUTSIDE} disabled={!mayChange} />
+          <TextField
+            form={form}
+            at="pickUpGroup"
+            disabled={!mayChange}
+            help="Those in the same group may take each other’s ringing calls, by what a dial list has for pick-up."
+          />
         </>
       }
     >
+      {impact.isSuccess && form.values.number !== extension.number && <RingsElsewhere impact={impact.data} />}
       <Holders extension={extension} />
       <chakra.span color="fjord" fontWeight={600} mt="6px" display="block">
         <Link to={`/calls/rings?domain=${extension.domainId}&number=${extension.number}`}>
@@ -118,6 +141,7 @@ export function EditExtension({ extension, mayChange, onClose }: Props) {
       {mayChange && <PasswordPart extension={extension} typed={password} onType={setPassword} />}
       {mayChange && <PinPart extension={extension} typed={pin} onType={setPin} />}
       {handing && <MakeHandoff extension={extension} onClose={() => setHanding(false)} />}
+      {removing && gone.data && <RingsElsewhere impact={gone.data} />}
       {removing && (
         <Flex mt="12px" gap="10px" align="center" bg="rustBg" p="10px">
           <chakra.span flex="1">

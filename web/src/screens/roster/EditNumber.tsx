@@ -5,10 +5,13 @@ import { TextField } from '../../form/fields'
 import { FormDialog } from '../../form/FormDialog'
 import { useForm } from '../../form/useForm'
 import { Act } from '../../kit/basics'
+import { useRingImpact } from '../calls/queries'
+import { RingsElsewhere } from '../calls/RingsElsewhere'
 
 const LABELS = {
   e164: 'Number with country code',
-  extension: 'Rings extension or group',
+  extension: 'Rings an extension, a place or a group',
+  announcement: 'Or says, and rings nothing',
   prefix: 'Prefix shown before the caller',
   note: 'Note',
 } as const
@@ -23,6 +26,7 @@ export function EditNumber({ domainId, number, onClose }: Props) {
     known: {
       e164: number?.e164 ?? '',
       extension: number?.extension ?? '',
+      announcement: number?.announcement ?? '',
       prefix: number?.prefix ?? '',
       note: number?.note ?? '',
     },
@@ -35,6 +39,14 @@ export function EditNumber({ domainId, number, onClose }: Props) {
     },
     kept: onClose,
   })
+  const impact = useRingImpact(form.values, form.dirty, (wish) =>
+    unwrap(
+      client.POST('/api/outside-numbers/impact', {
+        params: { query: { id: number?.id ?? 0 } },
+        body: { ...wish, domainId, version: number?.version ?? 1 },
+      }),
+    ),
+  )
   const remove = useChange(
     () => unwrap(client.DELETE('/api/outside-numbers/{id}', { params: { path: { id: number?.id ?? 0 } } })),
     onClose,
@@ -45,7 +57,7 @@ export function EditNumber({ domainId, number, onClose }: Props) {
       title={number ? number.shown : 'A new outside number'}
       main={number ? 'Keep the changes' : 'Add'}
       onClose={onClose}
-      width="460px"
+      width="520px"
       columns="1fr 1fr"
       error={remove.error}
       more={
@@ -58,11 +70,14 @@ export function EditNumber({ domainId, number, onClose }: Props) {
       fields={
         <>
           <TextField form={form} at="e164" mono />
-          <TextField form={form} at="extension" mono />
+          <TextField form={form} at="extension" help="A number, or the name of a place or a group." />
+          <TextField form={form} at="announcement" />
           <TextField form={form} at="prefix" />
           <TextField form={form} at="note" />
         </>
       }
-    />
+    >
+      {form.dirty && impact.isSuccess && <RingsElsewhere impact={impact.data} />}
+    </FormDialog>
   )
 }

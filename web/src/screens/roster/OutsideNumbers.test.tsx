@@ -12,6 +12,7 @@ const number = {
   shown: '+999 55 01 24 16',
   extension: '2416',
   rings: 'Watch room',
+  announcement: '',
   prefix: '',
   note: 'door',
   version: 1,

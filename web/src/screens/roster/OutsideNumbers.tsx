@@ -10,6 +10,7 @@ import { PagedList } from '../../kit/PagedList'
 import { Trouble } from '../../kit/Trouble'
 import { EditNumber } from './EditNumber'
 import { ExchangeActs } from './ExchangeActs'
+import { ManyNumbers } from './ManyNumbers'
 import { RosterFrame } from './RosterFrame'
 import { useOutsideNumber, useOutsidePages } from './queries'
 import { useDomain } from './useDomain'
@@ -25,6 +26,10 @@ const COLUMNS: Column<NumberRow>[] = [
         <>
           <Mono>{n.extension}</Mono> {n.rings}
         </>
+      ) : n.announcement ? (
+        <>
+          <Faded>says</Faded> {n.announcement}
+        </>
       ) : (
         <chakra.span color="amberText">nothing</chakra.span>
       ),
@@ -38,6 +43,7 @@ export function OutsideNumbers() {
   const { domainId, q } = useDomain()
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [adding, setAdding] = useState(false)
+  const [changing, setChanging] = useState(false)
   const { id: openId, go, close } = useOpened('/roster/outside')
   const open = useOutsideNumber(mayChange ? openId : 0)
   const numbers = useOutsidePages(domainId, q)
@@ -48,7 +54,12 @@ export function OutsideNumbers() {
         <>
           <ExchangeActs what="numbers" domainId={domainId} />
           {mayChange && (
-            <Act kind="main" ml="auto" onClick={() => setAdding(true)}>
+            <Act ml="auto" onClick={() => setChanging(true)}>
+              {q ? 'Change those found…' : 'Change all…'}
+            </Act>
+          )}
+          {mayChange && (
+            <Act kind="main" onClick={() => setAdding(true)}>
               Add a number…
             </Act>
           )}
@@ -70,6 +81,7 @@ export function OutsideNumbers() {
         }
       />
       {adding && <EditNumber domainId={domainId} number={undefined} onClose={() => setAdding(false)} />}
+      {changing && <ManyNumbers domainId={domainId} q={q} onClose={() => setChanging(false)} />}
       {open.data && openId > 0 && (
         <EditNumber key={open.data.id} domainId={domainId} number={open.data} onClose={close} />
       )}

@@ -16,6 +16,7 @@ import { Missing } from '../../kit/Shown'
 import { EditPerson } from './EditPerson'
 import { MakeHandoff } from './MakeHandoff'
 import { useExtensionPages, usePerson } from './queries'
+import { Welcome } from './Welcome'
 
 /** One person: what is missing first, then what they have. */
 export function PersonSheet({ id, onClose }: { id: number; onClose: () => void }) {
@@ -24,6 +25,7 @@ export function PersonSheet({ id, onClose }: { id: number; onClose: () => void }
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [editing, setEditing] = useState(false)
   const [leaving, setLeaving] = useState(false)
+  const [welcoming, setWelcoming] = useState(false)
   const [handing, setHanding] = useState<Schemas['ExtensionRow'] | undefined>()
   const person = query.data
   const domainId = person?.domainId ?? 0
@@ -113,6 +115,7 @@ export function PersonSheet({ id, onClose }: { id: number; onClose: () => void }
       {mayChange && (
         <Flex gap="8px" mt="16px">
           <Act onClick={() => setEditing(true)}>Edit…</Act>
+          {!person.left && <Act onClick={() => setWelcoming(true)}>Welcome sheet…</Act>}
           {!person.left && (
             <Act kind="danger" onClick={() => setLeaving(true)}>
               Leaves…
@@ -128,6 +131,7 @@ export function PersonSheet({ id, onClose }: { id: number; onClose: () => void }
           onClose={() => setEditing(false)}
         />
       )}
+      {welcoming && <Welcome personId={id} onClose={() => setWelcoming(false)} />}
       {leaving && <Leaving id={id} onClose={() => setLeaving(false)} />}
       {handing && <MakeHandoff extension={handing} onClose={() => setHanding(undefined)} />}
     </SideSheet>

@@ -12,6 +12,7 @@ import jordfell.core.dialing.DialTarget;
 import jordfell.core.dialing.DialTarget.Change;
 import jordfell.core.dialing.DigitPattern;
 import jordfell.core.dialing.Permission;
+import jordfell.core.dialing.PickUp;
 import jordfell.core.roster.Kit;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.server.jdbc.Jdbc;
@@ -113,6 +114,19 @@ class DemoRoster {
                 domain,
                 "2416",
                 new Diversions(none(), Optional.of("2495"), Optional.of("2495"), Duration.ofSeconds(15), none()));
+        divert(domain, "2007", Diversions.NONE.ringingAlso(Optional.of("0555012007")));
+        jdbc.update(
+                "update extension set pick_up_group = 'Ticket windows' where domain_id = ? and number between '2413' and '2416'",
+                domain);
+        numbers.add(new OutsideNumberStore.Did(
+                0,
+                domain,
+                "+99955012498",
+                OutsideNumberStore.Rings.NOTHING,
+                "The winter ferry is at the quay. The pier opens on the first of April.",
+                "",
+                "the old summer number",
+                1));
         divert(domain, "2447", new Diversions(Optional.of("2416"), none(), none(), Diversions.USUAL, none()));
     }
 
@@ -138,9 +152,14 @@ class DemoRoster {
                 "Outside",
                 rule("0[1-9]x.", new DialTarget.Outside(withoutTheZero), ""),
                 rule("00[1-9]x.", new DialTarget.Outside(withoutTheZero), "with an area code"));
+        long taking = list(
+                domain,
+                "Taking calls",
+                rule("*7", new DialTarget.Service(PickUp.SERVICE), "any that rings in the pick-up group"),
+                rule("*7xxxx", new DialTarget.Service(PickUp.SERVICE), "the one that rings at this extension"));
         long abroad = list(domain, "Abroad", rule("000x.", new DialTarget.Outside(new Change(3, "+")), ""));
-        dials.add(domain, new Permission(0, "inland", List.of(free, notAbroad, outside)));
-        dials.add(domain, new Permission(0, "abroad too", List.of(free, abroad, outside)));
+        dials.add(domain, new Permission(0, "inland", List.of(taking, free, notAbroad, outside)));
+        dials.add(domain, new Permission(0, "abroad too", List.of(taking, free, abroad, outside)));
     }
 
     private long list(long domain, String name, DialList.Rule... rules) {

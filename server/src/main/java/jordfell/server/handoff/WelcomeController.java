@@ -6,6 +6,7 @@ import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.keys.KeyKind;
 import jordfell.core.keys.KeyPlan;
+import jordfell.core.roster.Domain;
 import jordfell.core.roster.OutsideNumber;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.device.Assembled;
@@ -32,7 +33,8 @@ class WelcomeController {
      *
      * @param emergency numbers that always pass
      */
-    record Welcome(String name, String domain, List<String> emergency, List<WelcomeLine> lines) {}
+    record Welcome(
+            String name, String domain, List<String> emergency, List<WelcomeLine> lines, List<WelcomeDevice> devices) {}
 
     /**
      * A number of theirs.
@@ -40,13 +42,7 @@ class WelcomeController {
      * @param outside by which they are called from outside, as people write them
      * @param voicemail what is dialled to hear messages; empty if no device says
      */
-    record WelcomeLine(
-            long extensionId,
-            String number,
-            List<String> outside,
-            String voicemail,
-            boolean hasPin,
-            List<WelcomeDevice> devices) {}
+    record WelcomeLine(long extensionId, String number, List<String> outside, String voicemail, boolean hasPin) {}
 
     /**
      * A device of theirs.
@@ -90,31 +86,34 @@ class WelcomeController {
     @GetMapping
     Welcome welcome(@PathVariable long id) {
         PersonStore.Person person = people.find(id).orElseThrow(() -> RefusedException.notFound("person"));
-        var domain = domains.get(person.domainId());
+        Domain domain = domains.get(person.domainId());
+        List<Extension> own = extensions.ofPerson(id);
+        List<Assembled> theirs = own.stream()
+                .flatMap(extension -> devices.withExtension(extension.id()).stream())
+                .distinct()
+                .flatMap(device -> assembler.assemble(device).stream())
+                .toList();
         return new Welcome(
                 person.name(),
                 domain.name(),
                 domain.rules().emergency().stream().sorted().toList(),
-                extensions.ofPerson(id).stream().map(this::line).toList());
+                own.stream().map(extension -> line(extension, theirs)).toList(),
+                theirs.stream().map(WelcomeController::device).toList());
     }
 
-    private WelcomeLine line(Extension extension) {
-        List<Assembled> holding = devices.withExtension(extension.id()).stream()
-                .flatMap(id -> assembler.assemble(id).stream())
-                .toList();
+    private WelcomeLine line(Extension extension, List<Assembled> theirs) {
         return new WelcomeLine(
                 extension.id(),
                 extension.number(),
                 outside.ringing(extension.id()).stream()
                         .map(did -> OutsideNumber.show(did.e164()))
                         .toList(),
-                holding.stream()
+                theirs.stream()
                         .map(device -> voicemail(device, extension))
                         .filter(number -> !number.isEmpty())
                         .findFirst()
                         .orElse(""),
-                extensions.pin(extension.id()).isPresent(),
-                holding.stream().map(WelcomeController::device).toList());
+                extensions.pin(extension.id()).isPresent());
     }
 
     private static String voicemail(Assembled device, Extension extension) {

@@ -51,9 +51,9 @@ class WelcomeTest {
         assertThat(line.path("outside").toString()).contains("+999 55 88 22 10");
         assertThat(line.path("hasPin").asBoolean()).isTrue();
         assertThat(line.path("voicemail").asString()).isNotEmpty();
-        assertThat(line.at("/devices/0/label").asString()).isEqualTo("Desk of the welcomed");
-        assertThat(line.at("/devices/0/claim").asString()).isEmpty();
-        assertThat(line.at("/devices/0/keys").toString()).contains("shows whether 2400 is busy, and calls it");
+        assertThat(answer.json().at("/devices/0/label").asString()).isEqualTo("Desk of the welcomed");
+        assertThat(answer.json().at("/devices/0/claim").asString()).isEmpty();
+        assertThat(answer.json().at("/devices/0/keys").toString()).contains("shows whether 2400 is busy, and calls it");
         assertThat(answer.toString())
                 .doesNotContain("4826")
                 .doesNotContain(client.post("/api/extensions/" + id + "/password/reveal", Map.of("reason", "test"))
