@@ -113,6 +113,14 @@ export const useDeviceFile = (id: number, against: string) =>
 export const useTriage = () =>
   useQuery({ queryKey: keys.triage, queryFn: () => unwrap(client.GET('/api/triage')) })
 
+/** Numbers that ring nothing by what is on record, whoever is registered. */
+export const useNumberCauses = () =>
+  useQuery({
+    queryKey: [...keys.triage, 'numbers'],
+    refetchInterval: 30_000,
+    queryFn: () => unwrap(client.GET('/api/triage/numbers')),
+  })
+
 export const useKnocks = () =>
   useQuery({ queryKey: keys.knocks, queryFn: () => unwrap(client.GET('/api/knocks')) })
 

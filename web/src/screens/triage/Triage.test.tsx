@@ -28,9 +28,29 @@ const cause = (name: string, devices: object[], over: object = {}) => ({
   ...over,
 })
 
-function say(causes: object[]) {
-  serverSays({ 'GET /api/triage': { body: causes } })
+function say(causes: object[], numbers: object[] = []) {
+  serverSays({ 'GET /api/triage': { body: causes }, 'GET /api/triage/numbers': { body: numbers } })
 }
+
+it('numbers that ring nothing by what is on record stand beneath, each with where it is mended', async () => {
+  const rings = {
+    domainId: 3,
+    domain: 'voice.tarnholm.example',
+    end: 'LOOP',
+    title: 'Calls go round',
+    sentence: 'It goes round, 2413 → 2414 → 2413.',
+    count: 7,
+    some: ['2413', '2414'],
+  }
+  say([], [rings])
+  renderWithAll(<Triage />, '/triage', '/triage/:cause?')
+  const section = await screen.findByRole('region', { name: 'Numbers that ring nothing' })
+  expect(within(section).getByRole('link', { name: 'Calls go round' }).getAttribute('href')).toBe(
+    '/calls/nothing?domain=3&end=LOOP',
+  )
+  expect(section.textContent).toContain('2413, 2414 and 5 more')
+  expect(screen.getByText('No device is held')).toBeTruthy()
+})
 
 it('where nothing is held, that is said', async () => {
   say([])

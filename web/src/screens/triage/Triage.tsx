@@ -1,7 +1,7 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { Link, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { useTriage } from '../../api/queries'
+import { useNumberCauses, useTriage } from '../../api/queries'
 import { ListBeside } from '../../frame/ListBeside'
 import { Age } from '../../kit/Age'
 import { Faded, Grid, Heading, Mono, Title } from '../../kit/basics'
@@ -23,6 +23,7 @@ const devices = (n: number) => `${n} ${n === 1 ? 'device' : 'devices'}`
 /** Causes, those with most devices first, each with its devices. */
 export function Triage() {
   const triage = useTriage()
+  const numbers = useNumberCauses().data ?? []
   const chosen = useParams().cause
   const causes = triage.data ?? []
   const open = causes.find((c) => key(c) === chosen) ?? causes[0]
@@ -38,7 +39,7 @@ export function Triage() {
         </Shown>
       </Box>
     )
-  if (causes.length === 0) {
+  if (causes.length === 0 && numbers.length === 0) {
     return <Empty title="No device is held">Every phone that was released to is on its way or carries.</Empty>
   }
   return (
@@ -56,13 +57,20 @@ export function Triage() {
           <Trouble error={triage.error} />
         </Box>
       }
+      more={numbers.length > 0 && <NumbersThatRingNothing causes={numbers} />}
       entries={causes.map((cause) => ({
         to: `/triage/${encodeURIComponent(key(cause))}`,
         chosen: cause === open,
         shown: <CauseLine cause={cause} />,
       }))}
     >
-      {open && <OpenCause cause={open} />}
+      {open ? (
+        <OpenCause cause={open} />
+      ) : (
+        <Empty title="No device is held">
+          What is left rings nothing by what is on record: see at the left.
+        </Empty>
+      )}
     </ListBeside>
   )
 }
@@ -86,6 +94,33 @@ function CauseLine({ cause }: { cause: Cause }) {
         {cause.count}
       </Mono>
     </Flex>
+  )
+}
+
+/** What no phone can help: calls that are sent where nobody is, each reason with where it is mended. */
+function NumbersThatRingNothing({ causes }: { causes: Schemas['NumberCause'][] }) {
+  return (
+    <Box as="section" aria-label="Numbers that ring nothing" px="18px" pt="16px" pb="20px">
+      <Heading>Numbers that ring nothing, whoever is there</Heading>
+      {causes.map((c) => (
+        <Flex key={`${c.domainId}~${c.end}`} justify="space-between" gap="12px" mt="8px">
+          <Box minW="0">
+            <chakra.b color="fjord">
+              <Link to={`/calls/nothing?domain=${c.domainId}&end=${c.end}`}>{c.title}</Link>
+            </chakra.b>
+            <Box color="faded">{c.sentence}</Box>
+            <Box fontSize="12px" mt="2px">
+              <Mono>{c.some.join(', ')}</Mono>
+              {c.count > c.some.length && ` and ${c.count - c.some.length} more`}
+              <Faded> · {c.domain}</Faded>
+            </Box>
+          </Box>
+          <Mono fontSize="17px" fontWeight={700} color="amberText">
+            {c.count}
+          </Mono>
+        </Flex>
+      ))}
+    </Box>
   )
 }
 

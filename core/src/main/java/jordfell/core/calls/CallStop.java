@@ -47,16 +47,43 @@ public record CallStop(
     /** Why a call ends without having rung or been answered. */
     public enum DeadEnd {
         /** It was here before. */
-        LOOP,
-        NOBODY_HAS_IT,
-        NO_DEVICE,
-        NOT_REGISTERED,
-        BUSY,
+        LOOP(Weight.RECORD, "Calls go round"),
+        NOBODY_HAS_IT(Weight.RECORD, "Calls are sent to a number that nobody has"),
+        NO_DEVICE(Weight.UNUSED, "Extensions are on no device"),
+        NOT_REGISTERED(Weight.MOMENT, "Nothing is registered that could ring"),
+        BUSY(Weight.MOMENT, "All that could ring is busy"),
         /** Whoever diverts it there may not dial that. */
-        NOT_PERMITTED,
-        EMPTY_GROUP,
+        NOT_PERMITTED(Weight.RECORD, "Calls are sent where they may not go"),
+        EMPTY_GROUP(Weight.RECORD, "A group has no members"),
         /** More places than a call is sent through (RFC 3261 §8.1.1.6 is what keeps it from going round). */
-        TOO_FAR
+        TOO_FAR(Weight.RECORD, "Calls are sent on too often");
+
+        /** What it says of the number. */
+        public enum Weight {
+            /** Wrong by what is on record, whoever is there: somebody has to change that. */
+            RECORD,
+            /** So at the moment. */
+            MOMENT,
+            /** Not in use yet, or not any more. */
+            UNUSED
+        }
+
+        private final Weight weight;
+        private final String title;
+
+        DeadEnd(Weight weight, String title) {
+            this.weight = weight;
+            this.title = title;
+        }
+
+        public Weight weight() {
+            return weight;
+        }
+
+        /** A heading for all numbers that end so. */
+        public String title() {
+            return title;
+        }
     }
 
     /**

@@ -6,16 +6,19 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import jordfell.core.milestone.Watch;
+import jordfell.core.path.DeviceFacts.LampFacts;
 import jordfell.core.path.LampStatus;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopState;
 
 /**
  * <em>lamp-dark</em>: a key that is to show whether an extension is busy is told nothing: nobody has that extension, the
- * registrar refuses, the phone never asked, or stopped asking. Lamps that are dark for one reason are told together.
+ * registrar refuses, the phone never asked, or stopped asking; or its model has no such key. Lamps that are dark for one
+ * reason are told together. The message lamp is dark only where its registrar refuses.
  */
 final class LampDark implements Rule {
 
@@ -27,13 +30,14 @@ final class LampDark implements Rule {
         if (device.path().stop(Stop.ACCEPTED).state() != StopState.PASSED) {
             return List.of();
         }
+        List<Finding> findings = new ArrayList<>(unfit(device));
+        messages(device).ifPresent(findings::add);
         List<LampStatus> lamps =
                 LampStatus.of(device.facts(), device.reached(), device.path().lines(), device.now());
         Predicate<LampStatus> unknown =
                 lamp -> lamp.refusal().filter(r -> r.startsWith("404")).isPresent();
         Predicate<LampStatus> onRecord =
                 lamp -> device.secrets().current(lamp.lamp().number()).isPresent();
-        List<Finding> findings = new ArrayList<>();
         some(lamps, unknown.and(onRecord.negate())).forEach(dark -> findings.add(nobodys(device, dark)));
         some(lamps, unknown.and(onRecord)).forEach(dark -> findings.add(unknownThen(dark)));
         Map<String, List<LampStatus>> refused = lamps.stream()
@@ -44,6 +48,65 @@ final class LampDark implements Rule {
         some(lamps, lamp -> lamp.ranOut(device.now())).forEach(dark -> findings.add(ranOut(dark)));
         some(lamps, lamp -> lamp.neverAsked(device.now())).forEach(dark -> findings.add(neverAsked(device, dark)));
         return findings;
+    }
+
+    /** Lamps that its model can't have, those for one reason together. */
+    private static List<Finding> unfit(CaseOf device) {
+        Map<String, List<LampFacts>> byReason = device.facts().lamps().stream()
+                .filter(lamp -> !lamp.fits())
+                .collect(Collectors.groupingBy(LampFacts::unfit, LinkedHashMap::new, Collectors.toList()));
+        return byReason.entrySet().stream()
+                .map(entry -> unfit(device, entry.getKey(), entry.getValue()))
+                .toList();
+    }
+
+    private static Finding unfit(CaseOf device, String why, List<LampFacts> lamps) {
+        List<String> all = lamps.stream().map(LampFacts::number).distinct().toList();
+        String what =
+                lamps.size() == 1 ? "the lamp of " + all.get(0) + " is nowhere" : lamps.size() + " lamps are nowhere";
+        Instant since = device.facts()
+                .released()
+                .map(release -> release.at())
+                .orElse(device.facts().enrolledAt());
+        return Finding.certain(Cause.LAMP_DARK, capital(why) + ", so " + what + " on it.")
+                .variant("unfit " + why)
+                .brief(
+                        lamps.size() == 1
+                                ? "lamp of " + all.get(0) + " is nowhere"
+                                : lamps.size() + " lamps are nowhere")
+                .detail("Its keys are laid out for another model: " + why + ".")
+                .since(since)
+                .shownBy("its model and its key layout")
+                .remedies(Remedy.advice("Move " + (lamps.size() == 1 ? "it" : "them")
+                        + " to keys that the model has, under Templates, Keys; or give the desk another model."));
+    }
+
+    /** That the registrar refuses to tell it of its own messages: it may tell them unasked all the same. */
+    private static Optional<Finding> messages(CaseOf device) {
+        return device.facts().lines().stream()
+                .flatMap(line -> line.extension().stream())
+                .flatMap(extension -> device.reached().watch(Watch.MESSAGES, extension.number()).stream())
+                .filter(watch -> watch.refusal().isPresent())
+                .findFirst()
+                .map(
+                        watch -> Finding.likely(
+                                        Cause.LAMP_DARK,
+                                        "The registrar does not tell it of the messages of " + watch.number() + " (“"
+                                                + watch.refusal().orElseThrow() + "”), so its message lamp stays dark.",
+                                        "Whether the lamp lights once somebody leaves a message: some registrars tell it unasked.")
+                                .variant("messages " + watch.number())
+                                .brief("message lamp dark")
+                                .detail("It asked to be told of its own messages, and that was the answer.")
+                                .since(watch.askedFirst())
+                                .shownBy("SUBSCRIBE for the messages of " + watch.number() + " → "
+                                        + watch.refusal().orElseThrow())
+                                .remedies(
+                                        Remedy.advice(
+                                                "Leave it a message: if the lamp stays dark, have the registrar tell of messages (RFC 3842).")));
+    }
+
+    private static String capital(String text) {
+        return Character.toUpperCase(text.charAt(0)) + text.substring(1);
     }
 
     /** Those of them, if there are any. */

@@ -90,8 +90,19 @@ public record DeviceFacts(
      * A key that shows whether an extension is busy.
      *
      * @param place where it is on the phone, such as {@code key 3}
+     * @param unfit why its model can't have it there; empty if it can
      */
-    public record LampFacts(String place, String number, String caption) {}
+    public record LampFacts(String place, String number, String caption, String unfit) {
+
+        /** One that its model has. */
+        public LampFacts(String place, String number, String caption) {
+            this(place, number, caption, "");
+        }
+
+        public boolean fits() {
+            return unfit.isEmpty();
+        }
+    }
 
     /** The account behind a line. */
     public record ExtensionFacts(long id, String number, String authUser, String displayName) {}

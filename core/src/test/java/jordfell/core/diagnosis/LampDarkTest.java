@@ -45,6 +45,40 @@ class LampDarkTest extends CauseFixture {
     }
 
     @Test
+    void aModelThatHasNoSuchKeyIsToldAtOnceAndWithCertainty() {
+        window.lamps = List.of(
+                new LampFacts("key 13", "2417", "Radio", "the Korrin K12 has no key 13"),
+                new LampFacts("key 14", "2418", "Bridge", "the Korrin K12 has no key 14"));
+        assertThat(lampsAt(5))
+                .extracting(Finding::sentence)
+                .containsExactly(
+                        "The Korrin K12 has no key 13, so the lamp of 2417 is nowhere on it.",
+                        "The Korrin K12 has no key 14, so the lamp of 2418 is nowhere on it.");
+        window.lamps = List.of(
+                new LampFacts("key 1", "2417", "Radio", "the configuration of the Ombrel W1 has no keys"),
+                new LampFacts("key 2", "2418", "Bridge", "the configuration of the Ombrel W1 has no keys"));
+        assertThat(lampsAt(600)).singleElement().satisfies(f -> {
+            assertThat(f.sentence())
+                    .isEqualTo("The configuration of the Ombrel W1 has no keys, so 2 lamps are nowhere on it.");
+            assertThat(f.certainty()).isEqualTo(Certainty.CERTAIN);
+        });
+    }
+
+    @Test
+    void aMessageLampIsDarkOnlyWhereItsRegistrarRefuses() {
+        window.lamps = List.of();
+        assertThat(lampsAt(600)).as("it may be told unasked").isEmpty();
+        seen.add(SipTexts.subscribe(at(5), "messages", 1, "2416", "message-summary"));
+        seen.add(SipTexts.subscribed(at(5), "messages", 1, "2416", "489 Bad Event"));
+        assertThat(lampsAt(600)).singleElement().satisfies(f -> {
+            assertThat(f.sentence())
+                    .isEqualTo("The registrar does not tell it of the messages of 2416 (“489 Bad Event”), so its"
+                            + " message lamp stays dark.");
+            assertThat(f.certainty()).isEqualTo(Certainty.LIKELY);
+        });
+    }
+
+    @Test
     void itIsGivenTimeToAsk() {
         assertThat(lampsAt(123)).isEmpty();
         assertThat(CaseOf.of(window.facts(), seen, BOOK, at(100)).path().recheckAt())

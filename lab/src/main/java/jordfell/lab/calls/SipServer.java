@@ -136,12 +136,7 @@ public final class SipServer {
                 .map(account -> new Watched(asker.domain(), account.number()));
         boolean isWithin = SipHeaders.to(request).flatMap(to -> to.param("tag")).isPresent();
         return subscriptions.subscribe(
-                node,
-                request,
-                source,
-                asker.number(),
-                isWithin ? watched.or(() -> toNumber(asker.domain(), request)) : watched,
-                now);
+                node, request, source, asker.number(), isWithin ? toNumber(asker.domain(), request) : watched, now);
     }
 
     /** Within the dialog of a subscription its Request-URI is this node’s own. */

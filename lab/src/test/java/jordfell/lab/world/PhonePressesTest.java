@@ -22,7 +22,13 @@ class PhonePressesTest {
     private final List<String> said = new ArrayList<>();
 
     private void begin(String dtmf) {
-        world.more = Map.of(SettingsCatalogue.DTMF, dtmf, SettingsCatalogue.VOICEMAIL, "*86");
+        world.more = Map.of(
+                SettingsCatalogue.DTMF,
+                dtmf,
+                SettingsCatalogue.VOICEMAIL,
+                "*86",
+                SettingsCatalogue.DIGIT_MAP,
+                "*xx|24xx");
         world.pins.put("2416", "4711");
         world.release();
         world.phone().power(true);

@@ -5,6 +5,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import jordfell.core.calls.CallStop.DeadEnd;
+import jordfell.core.calls.CallStop.DeadEnd.Weight;
 import jordfell.server.calls.DeadNumberSearch.DeadNumber;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -56,19 +57,13 @@ class DeadNumbersController {
                 (int) found.stream().filter(dead -> dead.end() == null).count(),
                 found.stream()
                         .filter(dead -> end == null || dead.end() == end)
-                        .sorted(Comparator.comparing(DeadNumbersController::rank))
+                        .sorted(Comparator.comparing(DeadNumbersController::weight))
                         .limit(MOST)
                         .toList());
     }
 
-    /** What is wrong on record comes before what is only not there at the moment. */
-    private static int rank(DeadNumber dead) {
-        return dead.end() == null
-                ? 2
-                : switch (dead.end()) {
-                    case LOOP, NOBODY_HAS_IT, NOT_PERMITTED, EMPTY_GROUP, TOO_FAR -> 0;
-                    case NOT_REGISTERED, BUSY -> 1;
-                    case NO_DEVICE -> 3;
-                };
+    /** What is wrong on record comes before what is only not there at the moment; what is given to nobody is not used yet. */
+    private static Weight weight(DeadNumber dead) {
+        return dead.end() == null ? Weight.UNUSED : dead.end().weight();
     }
 }

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.device.Device;
 import jordfell.core.formula.Vocabulary;
 import jordfell.core.identity.MacAddress;
@@ -66,7 +67,13 @@ final class Assembly {
                 writable,
                 config,
                 text,
-                facts(loaded, settings, lines, lamps(dialect, keys), text.map(Revision::of), ofFile(loaded, problems)));
+                facts(
+                        loaded,
+                        settings,
+                        lines,
+                        lamps(device.model(), dialect, bank, keys),
+                        text.map(Revision::of),
+                        ofFile(loaded, problems)));
     }
 
     /** What of it is wrong with a file: for a device that is set by hand nobody misses one. */
@@ -115,14 +122,29 @@ final class Assembly {
                 lamps);
     }
 
-    /** Of a family whose files have keys. */
-    private static List<LampFacts> lamps(Optional<Dialect> dialect, KeyPlan keys) {
-        return dialect.filter(Dialect::understandsKeys).isEmpty()
-                ? List.of()
-                : keys.placed().stream()
-                        .filter(key -> key.kind() == KeyKind.BLF)
-                        .map(key -> new LampFacts(key.place().toString(), key.target(), key.label()))
-                        .toList();
+    /** Those that it has, and those that are wished for and that its model can’t have. */
+    private static List<LampFacts> lamps(DeviceModel model, Optional<Dialect> dialect, KeyBank bank, KeyPlan keys) {
+        if (dialect.isEmpty()) {
+            return List.of(); // that its family can’t be written is told by itself
+        }
+        String noKeys =
+                dialect.get().understandsKeys() ? "" : "the configuration of the " + model.fullName() + " has no keys";
+        List<LampFacts> lamps = new ArrayList<>();
+        keys.placed().stream()
+                .filter(key -> key.kind() == KeyKind.BLF)
+                .forEach(key -> lamps.add(new LampFacts(key.place().toString(), key.target(), key.label(), noKeys)));
+        keys.misfits().stream()
+                .filter(key -> key.kind() == KeyKind.BLF)
+                .forEach(key -> lamps.add(new LampFacts(
+                        "key " + key.position(),
+                        key.target(),
+                        key.label(),
+                        noKeys.isEmpty() ? "the " + model.fullName() + " has " + count(bank.size()) : noKeys)));
+        return lamps;
+    }
+
+    private static String count(int keys) {
+        return keys == 1 ? "one key" : keys + " keys";
     }
 
     private static Assembled.Line line(

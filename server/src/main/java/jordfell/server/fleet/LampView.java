@@ -2,6 +2,7 @@ package jordfell.server.fleet;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.stream.Stream;
 import jordfell.core.diagnosis.CaseOf;
 import jordfell.core.milestone.Watch;
 import jordfell.core.path.DeviceFacts.LampFacts;
@@ -33,9 +34,14 @@ record LampView(
 
     static List<LampView> of(CaseOf device) {
         Instant now = device.now();
-        return LampStatus.of(device.facts(), device.reached(), device.path().lines(), now).stream()
-                .map(lamp -> of(lamp, now))
-                .toList();
+        Stream<LampView> unfit = device.facts().lamps().stream()
+                .filter(lamp -> !lamp.fits())
+                .map(lamp -> view(lamp, State.DARK, null, lamp.unfit()));
+        Stream<LampView> others = LampStatus.of(
+                        device.facts(), device.reached(), device.path().lines(), now)
+                .stream()
+                .map(lamp -> of(lamp, now));
+        return Stream.concat(others, unfit).toList();
     }
 
     private static LampView view(LampFacts key, State state, @Nullable Instant until, String words) {

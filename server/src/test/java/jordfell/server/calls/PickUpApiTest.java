@@ -136,6 +136,32 @@ class PickUpApiTest {
     }
 
     @Test
+    void numberThatRingsNothingByWhatIsOnRecordIsACause() {
+        extension("2220");
+        long gone = extension("2230");
+        client.put(
+                "/api/calls/diversions?domainId=" + pier.domainId + "&number=2220",
+                diverting("2220", Map.of("always", "2230")));
+        client.delete("/api/extensions/" + gone);
+        RunningServer.untilLong("it is told", () -> cause().path("count").asInt() > 0);
+        assertThat(cause().path("title").asString()).isEqualTo("Calls are sent to a number that nobody has");
+        assertThat(cause().toString()).contains("2220");
+        assertThat(client.get("/api/triage/numbers").toString())
+                .as("what is only on no device is none's fault")
+                .doesNotContain("NO_DEVICE");
+    }
+
+    private JsonNode cause() {
+        for (JsonNode cause : client.get("/api/triage/numbers").json()) {
+            if (cause.path("end").asString().equals("NOBODY_HAS_IT")
+                    && cause.toString().contains("2220")) {
+                return cause;
+            }
+        }
+        return client.get("/api/session").json().path("none");
+    }
+
+    @Test
     void whatComesOfAnotherNumberAndOfNoneIsToldBefore() {
         long id = extension("2207");
         extension("2208");
