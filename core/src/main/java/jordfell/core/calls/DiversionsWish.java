@@ -62,14 +62,25 @@ public record DiversionsWish(
         return problems.otherwise(() -> wished);
     }
 
+    /** Whether this is what is kept: that stays as it is, though it may not be kept anew by now. */
+    public boolean isThat(Diversions kept) {
+        return bare(always).equals(kept.always())
+                && bare(busy).equals(kept.busy())
+                && bare(unanswered).equals(kept.unanswered())
+                && afterSeconds == kept.after().toSeconds()
+                && bare(unreachable).equals(kept.unreachable())
+                && bare(also).equals(kept.also());
+    }
+
+    private static Optional<String> bare(@Nullable String text) {
+        return Optional.ofNullable(text).map(t -> t.replaceAll("[\\s-]", "")).filter(t -> !t.isEmpty());
+    }
+
     private static Optional<String> target(
             String field, @Nullable String text, Callee.Line line, CallPath.Ground ground, FieldProblems problems) {
-        String target = text == null ? "" : text.replaceAll("[\\s-]", "");
-        if (target.isEmpty()) {
-            return Optional.empty();
-        }
-        TargetRule.check(field, line.number(), target, ground, problems);
-        return Optional.of(target);
+        Optional<String> target = bare(text);
+        target.ifPresent(to -> TargetRule.check(field, line.number(), to, ground, problems));
+        return target;
     }
 
     private static String fieldTo(String target, Diversions wished) {

@@ -119,6 +119,23 @@ class CallWishTest implements CallPath.Ground {
     }
 
     @Test
+    void whatIsKeptIsKnownAgainAsItIsWritten() {
+        Diversions kept = new Diversions(
+                        Optional.of("2414"),
+                        Optional.empty(),
+                        Optional.empty(),
+                        Duration.ofSeconds(20),
+                        Optional.empty())
+                .ringingAlso(Optional.of("0555"));
+        assertThat(new DiversionsWish("24 14", null, "", 20, "", "0-555").isThat(kept))
+                .isTrue();
+        assertThat(new DiversionsWish("2414", null, "", 21, "", "0555").isThat(kept))
+                .isFalse();
+        assertThat(new DiversionsWish("2414", null, "", 20, "", "").isThat(kept))
+                .isFalse();
+    }
+
+    @Test
     void allThatIsWrongIsToldAtOnce() {
         assertThat(told(divert("x", "2413", "2499", 0, "y")))
                 .startsWith("[/always, /busy, /unanswered, /unreachable, /afterSeconds]");

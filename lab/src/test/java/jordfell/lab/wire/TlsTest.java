@@ -3,20 +3,17 @@ package jordfell.lab.wire;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.charset.StandardCharsets;
-import java.security.KeyStore;
-import java.security.cert.CertificateFactory;
 import java.security.cert.X509Certificate;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
-import javax.net.ssl.SSLContext;
 import javax.net.ssl.SSLException;
-import javax.net.ssl.SSLParameters;
-import javax.net.ssl.SSLSocket;
-import javax.net.ssl.TrustManagerFactory;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.sip.SipMessage;
+import jordfell.lab.net.Endpoint;
+import jordfell.lab.registrar.Responses;
 import jordfell.lab.world.TinyWorld;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -24,10 +21,6 @@ import org.junit.jupiter.api.Test;
 
 /** Agents by TLS: those that trust the Lab’s authority are spoken with. */
 class TlsTest {
-
-    private static final String OPTIONS = "OPTIONS sip:" + TinyWorld.DOMAIN + " SIP/2.0\r\n"
-            + "Via: SIP/2.0/TLS 192.0.2.77:9;branch=z9hG4bK1\r\nFrom: <sip:a@b>;tag=1\r\nTo: <sip:"
-            + TinyWorld.DOMAIN + ">\r\nCall-ID: 1\r\nCSeq: 1 OPTIONS\r\nContent-Length: 0\r\n\r\n";
 
     private final TinyWorld world = new TinyWorld();
     private SipPorts ports;
@@ -44,41 +37,78 @@ class TlsTest {
         world.timeline.close();
     }
 
-    private static X509Certificate read(String pem) throws Exception {
-        return (X509Certificate) CertificateFactory.getInstance("X.509")
-                .generateCertificate(new ByteArrayInputStream(pem.getBytes(StandardCharsets.US_ASCII)));
+    private SipMessage asked(LabAuthority trusted) throws Exception {
+        try (TlsAgent agent = new TlsAgent(ports.tlsPort(), trusted, "2416")) {
+            agent.send(agent.request("OPTIONS", TinyWorld.DOMAIN));
+            return agent.next();
+        }
     }
 
-    private String asked(LabAuthority trusted) throws Exception {
-        KeyStore store = KeyStore.getInstance("PKCS12");
-        store.load(null, null);
-        store.setCertificateEntry("authority", read(trusted.pem()));
-        TrustManagerFactory trust = TrustManagerFactory.getInstance(TrustManagerFactory.getDefaultAlgorithm());
-        trust.init(store);
-        SSLContext context = SSLContext.getInstance("TLS");
-        context.init(null, trust.getTrustManagers(), null);
-        try (SSLSocket socket = (SSLSocket) context.getSocketFactory().createSocket("127.0.0.1", ports.tlsPort())) {
-            socket.setSoTimeout(10_000);
-            SSLParameters parameters = socket.getSSLParameters();
-            parameters.setEndpointIdentificationAlgorithm("HTTPS");
-            socket.setSSLParameters(parameters);
-            socket.getOutputStream().write(OPTIONS.getBytes(StandardCharsets.US_ASCII));
-            InputStream in = socket.getInputStream();
-            StringBuilder answer = new StringBuilder();
-            while (answer.indexOf("\r\n\r\n") < 0) {
-                int b = in.read();
-                if (b < 0) {
-                    break;
-                }
-                answer.append((char) b);
-            }
-            return answer.toString();
+    private TlsAgent agent(String number) throws Exception {
+        return new TlsAgent(ports.tlsPort(), Certificates.authority(), number);
+    }
+
+    /** What goes on in a call that was answered, by the way that its answer says. */
+    private static SipMessage within(SipMessage request, SipMessage answer) {
+        SipMessage within = request.withStartLine(
+                request.method() + " " + answer.first("Contact").orElseThrow().replaceAll("[<>]", "") + " SIP/2.0");
+        List<String> routes = new ArrayList<>(answer.all("Record-Route"));
+        Collections.reverse(routes);
+        for (String route : routes) {
+            within = within.with("Route", route);
+        }
+        for (String name : List.of("From", "To", "Call-ID")) {
+            within = within.replacing(name, answer.first(name).orElseThrow());
+        }
+        return within;
+    }
+
+    @Test
+    void twoRegisterAndCallEachOtherByTheirConnectionsAlone() throws Exception {
+        try (TlsAgent ann = agent("2416");
+                TlsAgent ben = agent("2417")) {
+            assertThat(ann.register("2416-a", "GoodPassword2416xyzA").status()).isEqualTo(200);
+            SipMessage registered = ben.register("2417-a", "GoodPassword2417xyzB");
+            assertThat(registered.status()).isEqualTo(200);
+            assertThat(registered.first("Contact").orElse("")).contains("transport=tls");
+            ann.send(ann.request("INVITE", "2417@" + TinyWorld.DOMAIN));
+            SipMessage rung = ben.next("INVITE");
+            assertThat(rung.first("Via").orElse("")).startsWith("SIP/2.0/TLS ");
+            assertThat(rung.first("Record-Route").orElse("")).contains("transport=tls");
+            ben.send(answer(rung, 180, ben));
+            ann.next("SIP/2.0 180");
+            ben.send(answer(rung, 200, ben));
+            SipMessage answered = ann.next("SIP/2.0 200");
+            ann.send(within(ann.request("ACK", "x"), answered).replacing("CSeq", SipHeaders.cseq(answered) + " ACK"));
+            ben.next("ACK");
+            ann.send(within(ann.request("BYE", "x"), answered));
+            SipMessage bye = ben.next("BYE");
+            ben.send(Responses.to(bye, new Endpoint("127.0.0.1", ports.tlsPort()), 200));
+            assertThat(ann.next("SIP/2.0 200").method()).isEqualTo("BYE");
+        }
+    }
+
+    private static SipMessage answer(SipMessage invite, int status, TlsAgent by) {
+        SipMessage response = Responses.to(invite, new Endpoint("127.0.0.1", 1), status);
+        for (String route : response.all("Record-Route").isEmpty() ? invite.all("Record-Route") : List.<String>of()) {
+            response = response.with("Record-Route", route);
+        }
+        return response.replacing("To", invite.first("To").orElseThrow() + ";tag=ben")
+                .with("Contact", by.contact());
+    }
+
+    @Test
+    void wrongPasswordIsRefusedByTlsAsByAnyOther() throws Exception {
+        try (TlsAgent ann = agent("2416")) {
+            assertThat(ann.register("2416-a", "another").status()).isIn(401, 403);
         }
     }
 
     @Test
     void whoTrustsTheAuthorityIsAnswered() throws Exception {
-        assertThat(asked(Certificates.authority())).startsWith("SIP/2.0 200 OK").contains("SIP/2.0/TLS 192.0.2.77:9");
+        SipMessage answer = asked(Certificates.authority());
+        assertThat(answer.status()).isEqualTo(200);
+        assertThat(answer.first("Via").orElse("")).startsWith("SIP/2.0/TLS 192.0.2.77:9");
         LabAuthority kept = LabAuthority.of(
                 Certificates.authority().pem(), Certificates.authority().secret());
         assertThat(kept.pem()).isEqualTo(Certificates.authority().pem());
@@ -92,7 +122,7 @@ class TlsTest {
 
     @Test
     void authoritySignsServersAndNoFurtherAuthorities() throws Exception {
-        X509Certificate certificate = read(Certificates.authority().pem());
+        X509Certificate certificate = TlsAgent.read(Certificates.authority().pem());
         assertThat(certificate.getBasicConstraints()).isZero();
         assertThat(certificate.getKeyUsage()[5]).as("signs certificates").isTrue();
         certificate.checkValidity();

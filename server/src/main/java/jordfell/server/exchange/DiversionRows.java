@@ -64,7 +64,8 @@ class DiversionRows {
                                 "Import the extensions first."));
                 Diversions before = kept.getOrDefault(extension.id(), Diversions.NONE);
                 Callee.Line line = (Callee.Line) now.callee(extension.number()).orElseThrow();
-                Diversions after = Fields.good(wish(row, before).checked(line, now));
+                DiversionsWish wish = wish(row, before);
+                Diversions after = wish.isThat(before) ? before : Fields.good(wish.checked(line, now));
                 now = new ChangedGround(now, new Callee.Line(line.number(), line.name(), line.ringers(), after));
                 return step(row, extension, before, after);
             }

@@ -193,7 +193,7 @@ class CallRoutesApiTest {
                                 "/api/outside-numbers",
                                 Map.of("domainId", pier.domainId, "e164", "+999 5509 2136", "extension", "2199"))
                         .problemAt("/extension"))
-                .startsWith("There is no extension and no group 2199.");
+                .startsWith("There is no extension, no place and no group “2199”.");
     }
 
     @Test

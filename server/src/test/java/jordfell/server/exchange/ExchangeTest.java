@@ -103,7 +103,7 @@ class ExchangeTest {
                 "extensions|Number;Contacts|2198;11|Contacts: 11 devices at once can’t be.",
                 "extensions|Number;Authentication user|2198;a b|Authentication user: An authentication user is made of",
                 "extensions|Number;Outgoing number|2198;reception|Outgoing number: “reception” has no country code",
-                "numbers|Outside number;Extension|+99955770009;2999|Extension: There is no extension and no group 2999.",
+                "numbers|Outside number;Extension|+99955770009;2999|Extension: There is no extension, no place and no group “2999”.",
                 "numbers|Outside number;Note|55770009;x|has no country code",
                 "people|Name;Kit|Ny Mann;Captain|Kit: No kit is called “Captain”."
             })
