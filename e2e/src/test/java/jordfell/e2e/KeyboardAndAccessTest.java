@@ -40,6 +40,8 @@ class KeyboardAndAccessTest {
             new Opening("/roster/people", "n"),
             new Opening("/roster/extensions", "Add an extension…"),
             new Opening("/roster/outside", "Add a number…"),
+            new Opening("/roster/outside", "Change all…"),
+            new Opening("/roster/people/5", "Welcome sheet…"),
             new Opening("/roster/kits", "Add a kit…"),
             new Opening("/calls/lists", "Add a list…"),
             new Opening("/calls/permissions", "Add a permission…"),

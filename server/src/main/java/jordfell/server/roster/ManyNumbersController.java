@@ -29,11 +29,11 @@ class ManyNumbersController {
     /**
      * What they are to be; what is left out stays as it is, and empty text takes it away.
      *
-     * @param q finds them, as the list does
+     * @param q finds them, as the list does; empty text finds all
      */
     record ManyNumbers(
             long domainId,
-            String q,
+            @Nullable String q,
             @Nullable String extension,
             @Nullable String announcement,
             @Nullable String prefix,
@@ -72,6 +72,9 @@ class ManyNumbersController {
     }
 
     private List<Did> changed(ManyNumbers wish) {
+        if (wish.q() == null) {
+            throw RefusedException.field("/q", "It is not said which.", "Empty text means all of the domain.");
+        }
         List<OutsideNumberList.NumberRow> found =
                 list.all(wish.domainId(), wish.q().strip(), MOST + 1);
         if (found.isEmpty() || found.size() > MOST) {

@@ -188,5 +188,8 @@ class OutsideNumbersApiTest {
                                 Map.of("domainId", PIER.domainId, "q", "no such number", "extension", "2420"))
                         .problemAt("/q"))
                 .startsWith("No number fits.");
+        assertThat(CLIENT.post("/api/outside-numbers/many", Map.of("domainId", PIER.domainId, "extension", "2420"))
+                        .problemAt("/q"))
+                .startsWith("It is not said which.");
     }
 }
