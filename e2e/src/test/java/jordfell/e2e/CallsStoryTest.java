@@ -11,6 +11,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ColorScheme;
 import com.microsoft.playwright.options.SelectOption;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.util.List;
@@ -76,13 +77,13 @@ class CallsStoryTest {
             link(page, "+999 55 09 24 84").click();
             sees(page, "It rings nothing: 2484 is on no device.");
             button(page, "Divert calls of 2484").click();
-            page.getByLabel("When it is registered nowhere").fill("2499");
+            page.getByLabel("When nothing is there to ring").fill("2499");
             button(page, "Keep the changes").click();
             sees(page, "Nobody has 2499");
-            page.getByLabel("When it is registered nowhere").fill("2485");
+            page.getByLabel("When nothing is there to ring").fill("2485");
             button(page, "Keep the changes").click();
             sees(page, "It rings A phone that is no device.");
-            sees(page, "when it is registered nowhere →");
+            sees(page, "when nothing is there to ring →");
             link(page, "Rings nothing").click();
             sees(page, "nothing now");
             // What was read before stands there until it is read anew.
@@ -122,6 +123,28 @@ class CallsStoryTest {
         button(page, "Keep the changes").click();
         page.navigate(jordfell.address() + "/calls/what-if?from=2486&dials=0555123");
         sees(page, "It goes out as 555123.");
+        assertThat(jordfell.complaints()).isEmpty();
+    }
+
+    @Test
+    void pinIsToldOnceByTheLinkOnAWelcomeSheet() {
+        String made = jordfell.api(
+                page, "POST", "/api/extensions", Map.of("domainId", domain, "number", "2489", "person", "Wanda Quay"));
+        String id = made.replaceFirst(".*\"id\":([0-9]+).*", "$1");
+        jordfell.api(page, "POST", "/api/extensions/" + id + "/pin", Map.of("pin", "4826"));
+        page.navigate(jordfell.address() + "/roster/people?q=Wanda");
+        page.getByText("Wanda Quay").first().click();
+        button(page, "Welcome sheet…").click();
+        button(page, "Add the link to the PIN of 2489").click();
+        String link = page.getByTestId("pin-link").innerText();
+        Page theirs = jordfell.window(500, 800, ColorScheme.LIGHT);
+        theirs.navigate(link);
+        sees(theirs, "It is shown once");
+        button(theirs, "Show it to me now").click();
+        sees(theirs, "4826");
+        theirs.reload();
+        button(theirs, "Show it to me now").click();
+        sees(theirs, "was opened already");
         assertThat(jordfell.complaints()).isEmpty();
     }
 
