@@ -29,6 +29,9 @@ public final class Bench {
     private static final int FEW = 1_000;
     private static final int ROUNDS = 5;
 
+    /** Rounds of registrations that are observed. */
+    private static final int OBSERVED = 20;
+
     private final Report report = new Report();
 
     private Bench() {}
@@ -52,11 +55,11 @@ public final class Bench {
         if (all || part.equals("calls")) {
             calls();
         }
-        if (all || part.equals("register")) {
-            registrations();
-        }
         Path folder = Files.createTempDirectory("jordfell-bench");
         try {
+            if (all || part.equals("register")) {
+                registrations(folder);
+            }
             if (all || part.equals("serve")) {
                 serve(folder);
             }
@@ -89,7 +92,16 @@ public final class Bench {
         say("a digit over 1,000 patterns, against 0.1 ms", digit, 0.1, 1, "ms");
     }
 
-    private void registrations() throws IOException {
+    private static double observing(Path folder) {
+        try (BenchServer server = new BenchServer(folder.resolve("observing"))) {
+            TrafficBench traffic = new TrafficBench(server, FEW);
+            traffic.comeUp();
+            traffic.observing(OBSERVED);
+            return traffic.observing(OBSERVED);
+        }
+    }
+
+    private void registrations(Path folder) throws IOException {
         try {
             RegisterBench bench = new RegisterBench();
             RegisterBench.Done echoed = bench.echoed();
@@ -99,6 +111,13 @@ public final class Bench {
             RegisterBench.Done half = bench.registered(pause);
             say("lost at half of that rate, against none", half.lost(), 1, 0.5, "");
             say("99th percentile at half of that rate against its median", half.p99(), half.median(), 5, "ms");
+            say(
+                    "back to usual after three times that rate, against 2 s",
+                    bench.recovery(top.aSecond(), half),
+                    2,
+                    1,
+                    "s");
+            say("a REGISTER observed against one answered", observing(folder), bench.answering(), 1, "µs");
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }

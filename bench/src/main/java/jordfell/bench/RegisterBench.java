@@ -1,6 +1,8 @@
 package jordfell.bench;
 
 import java.io.IOException;
+import java.lang.management.ManagementFactory;
+import java.lang.management.ThreadMXBean;
 import java.net.DatagramPacket;
 import java.net.DatagramSocket;
 import java.net.InetAddress;
@@ -22,6 +24,7 @@ import jordfell.core.sip.DigestChallenge;
 import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
+import jordfell.lab.net.Endpoint;
 import jordfell.lab.registrar.Accounts;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.wire.LabAuthority;
@@ -40,6 +43,12 @@ final class RegisterBench {
 
     /** Until what is run often was compiled. */
     private static final int WARM_UP = 10;
+
+    private static final int FLOOD_SECONDS = 3;
+    private static final int MOST_QUARTERS = 40;
+
+    /** Registrations at the registrar alone. */
+    private static final int ANSWERED = 100_000;
 
     private static final DigestChallenge FIXED = new DigestChallenge("r", "nonce", DigestAlgorithm.SHA_256, false);
 
@@ -68,19 +77,105 @@ final class RegisterBench {
      * @param pause between two of those that ask at once, in nanoseconds
      */
     Done registered(long pause) throws IOException, InterruptedException {
-        Timeline timeline = new Timeline(Instant.now());
-        LabWorld world = new LabWorld(
+        return at(port -> run(port, pause, SECONDS));
+    }
+
+    /**
+     * How long registrations take longer than usual after somebody asked three times as often as can be answered, in seconds.
+     *
+     * @param top registrations a second that were reached
+     * @param usual what they are like at half of that
+     */
+    double recovery(double top, Done usual) throws IOException, InterruptedException {
+        long pause = (long) (AT_ONCE * 2e9 / top);
+        return at(port -> {
+            // They are known by then: whoever is not is taken in turns, whatever the load.
+            List<List<Agent>> groups = groups(port, 1_000 + AT_ONCE * PORTS);
+            try {
+                run(groups, pause, 1);
+                flood(port, 3 * 2 * top);
+                for (int quarters = 1; ; quarters++) {
+                    Done now = run(groups, pause, 0.25);
+                    if (now.lost() == 0 && now.median() <= 2 * usual.median() || quarters > MOST_QUARTERS) {
+                        return quarters / 4.0;
+                    }
+                }
+            } finally {
+                groups.forEach(group -> group.forEach(Agent::close));
+            }
+        });
+    }
+
+    /** Asks for so many challenges a second, from agents that are registered, and hears none of them. */
+    private static void flood(int port, double aSecond) throws IOException, InterruptedException {
+        List<Agent> agents = new ArrayList<>();
+        try {
+            for (int i = 0; i < AT_ONCE * PORTS; i++) {
+                Agent agent = new Agent(port, 1_000 + i);
+                agents.add(agent);
+                agent.register();
+            }
+            long began = System.nanoTime();
+            long sent = 0;
+            for (long passed = 0; passed < FLOOD_SECONDS * 1e9; passed = System.nanoTime() - began) {
+                while (sent < passed / 1e9 * aSecond) {
+                    agents.get((int) (sent++ % agents.size())).askOnly();
+                }
+                Thread.sleep(1);
+            }
+        } finally {
+            agents.forEach(Agent::close);
+        }
+    }
+
+    /** Processor time that one REGISTER and its answer cost the registrar alone, in µs; half of them bring the proof. */
+    double answering() throws IOException, InterruptedException {
+        List<byte[]> said = new ArrayList<>();
+        LabWorld world = world(new Timeline(Instant.now()));
+        world.routeOutside(new Endpoint("127.0.0.1", 5_060), (to, bytes) -> said.add(bytes));
+        ThreadMXBean threads = ManagementFactory.getThreadMXBean();
+        long took = 0;
+        for (int i = 0; i < ANSWERED; i++) {
+            int number = 1_000 + i % (AT_ONCE * PORTS);
+            Endpoint from = new Endpoint("127.0.0.1", 20_000 + number);
+            String proof = "";
+            for (int half = 0; half < 2; half++) {
+                byte[] asked = Agent.message(number, from.port(), 2 * i + half, proof);
+                said.clear();
+                long before = threads.getCurrentThreadCpuTime();
+                world.takeFromOutside(from, asked);
+                // The first half is until what is run often was compiled.
+                took += i < ANSWERED / 2 ? 0 : threads.getCurrentThreadCpuTime() - before;
+                SipMessage answer = ((SipReading.Message) SipReader.read(said.get(0))).message();
+                proof = half == 0 ? Agent.proof(number, answer) : "";
+            }
+        }
+        return took / 1e3 / ANSWERED;
+    }
+
+    private interface Work<T> {
+        T at(int port) throws IOException, InterruptedException;
+    }
+
+    private static LabWorld world(Timeline timeline) {
+        return new LabWorld(
                 timeline,
                 List.<Domain>of(),
                 new Everybody(),
                 (request, taker) -> {},
                 (domain, device, seen) -> {},
                 new Random(1));
+    }
+
+    /** At a registrar whose code was compiled by as much as it could do for some seconds. */
+    private static <T> T at(Work<T> work) throws IOException, InterruptedException {
+        Timeline timeline = new Timeline(Instant.now());
+        LabWorld world = world(timeline);
         try (SipPorts ports = SipPorts.open(
                 0, timeline, world, LabAuthority.make(Instant.now()).context(List.of(), Instant.now()))) {
             timeline.goLive();
             run(ports.port(), 0, WARM_UP);
-            return run(ports.port(), pause, SECONDS);
+            return work.at(ports.port());
         } finally {
             timeline.close();
         }
@@ -113,16 +208,37 @@ final class RegisterBench {
         }
     }
 
-    private static Done run(int port, long pause, int seconds) throws InterruptedException {
+    private static Done run(int port, long pause, double seconds) throws IOException, InterruptedException {
+        List<List<Agent>> groups = groups(port, 1_000);
+        try {
+            return run(groups, pause, seconds);
+        } finally {
+            groups.forEach(group -> group.forEach(Agent::close));
+        }
+    }
+
+    /** Agents with numbers from this one on, those together that ask one after the other. */
+    private static List<List<Agent>> groups(int port, int first) throws IOException {
+        List<List<Agent>> groups = new ArrayList<>();
+        for (int t = 0; t < AT_ONCE; t++) {
+            List<Agent> group = new ArrayList<>();
+            groups.add(group);
+            for (int i = 0; i < PORTS; i++) {
+                group.add(new Agent(port, first + t * PORTS + i));
+            }
+        }
+        return groups;
+    }
+
+    private static Done run(List<List<Agent>> groups, long pause, double seconds) throws InterruptedException {
         AtomicInteger lost = new AtomicInteger();
         List<List<Double>> all = new ArrayList<>();
         List<Thread> threads = new ArrayList<>();
-        long end = System.nanoTime() + seconds * 1_000_000_000L;
-        for (int t = 0; t < AT_ONCE; t++) {
+        long end = System.nanoTime() + (long) (seconds * 1e9);
+        for (List<Agent> group : groups) {
             List<Double> took = new ArrayList<>();
             all.add(took);
-            int first = t * PORTS;
-            Thread thread = new Thread(() -> agents(port, first, end, pause, took, lost));
+            Thread thread = new Thread(() -> ask(group, end, pause, took, lost));
             threads.add(thread);
             thread.start();
         }
@@ -132,18 +248,14 @@ final class RegisterBench {
         List<Double> millis = new ArrayList<>();
         all.forEach(millis::addAll);
         Collections.sort(millis);
-        return new Done(millis.size() / (double) seconds, lost.get(), millis);
+        return new Done(millis.size() / seconds, lost.get(), millis);
     }
 
-    private static void agents(int port, int first, long end, long pause, List<Double> took, AtomicInteger lost) {
-        List<Agent> agents = new ArrayList<>();
+    private static void ask(List<Agent> agents, long end, long pause, List<Double> took, AtomicInteger lost) {
         try {
-            for (int i = 0; i < PORTS; i++) {
-                agents.add(new Agent(port, 1_000 + first + i));
-            }
             for (int i = 0; System.nanoTime() < end; i++) {
                 long began = System.nanoTime();
-                if (agents.get(i % PORTS).register()) {
+                if (agents.get(i % agents.size()).register()) {
                     took.add((System.nanoTime() - began) / 1e6);
                 } else {
                     lost.incrementAndGet();
@@ -157,8 +269,6 @@ final class RegisterBench {
             throw new IllegalStateException(e);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-        } finally {
-            agents.forEach(Agent::close);
         }
     }
 
@@ -179,24 +289,35 @@ final class RegisterBench {
         boolean register() throws IOException {
             try {
                 SipMessage challenged = ask("");
-                DigestChallenge challenge = challenged.all("WWW-Authenticate").stream()
-                        .flatMap(h -> DigestChallenge.read(h).stream())
-                        .findFirst()
-                        .orElse(FIXED);
-                String proof = DigestAnswer.to(
-                                challenge, Integer.toString(number), "secret", "REGISTER", "sip:" + DOMAIN, "c", 1)
-                        .header();
-                SipMessage done = ask("Authorization: " + proof + "\r\n");
+                SipMessage done = ask(proof(number, challenged));
                 return !done.isResponse() || done.status() == 200;
             } catch (SocketTimeoutException e) {
                 return false;
             }
         }
 
-        private SipMessage ask(String proof) throws IOException {
-            cseq++;
-            String contact = number + "@127.0.0.1:" + socket.getLocalPort();
-            byte[] bytes = ("REGISTER sip:" + DOMAIN + " SIP/2.0\r\nVia: SIP/2.0/UDP 127.0.0.1:" + socket.getLocalPort()
+        /** The header by which it proves itself after this challenge; what is no challenge is answered like a fixed one. */
+        static String proof(int number, SipMessage challenged) {
+            DigestChallenge challenge = challenged.all("WWW-Authenticate").stream()
+                    .flatMap(h -> DigestChallenge.read(h).stream())
+                    .findFirst()
+                    .orElse(FIXED);
+            return "Authorization: "
+                    + DigestAnswer.to(
+                                    challenge, Integer.toString(number), "secret", "REGISTER", "sip:" + DOMAIN, "c", 1)
+                            .header()
+                    + "\r\n";
+        }
+
+        /** Asks, and does not wait. */
+        void askOnly() throws IOException {
+            byte[] bytes = message(number, socket.getLocalPort(), ++cseq, "");
+            socket.send(new DatagramPacket(bytes, bytes.length, InetAddress.getLoopbackAddress(), port));
+        }
+
+        static byte[] message(int number, int from, int cseq, String proof) {
+            String contact = number + "@127.0.0.1:" + from;
+            return ("REGISTER sip:" + DOMAIN + " SIP/2.0\r\nVia: SIP/2.0/UDP 127.0.0.1:" + from
                             + ";rport;branch=z9hG4bK" + number + "x" + cseq + "\r\nMax-Forwards: 70\r\nFrom: <sip:"
                             + number
                             + "@" + DOMAIN + ">;tag=a\r\nTo: <sip:" + number + "@" + DOMAIN + ">\r\nCall-ID: " + contact
@@ -204,6 +325,11 @@ final class RegisterBench {
                             + proof
                             + "Content-Length: 0\r\n\r\n")
                     .getBytes(StandardCharsets.UTF_8);
+        }
+
+        private SipMessage ask(String proof) throws IOException {
+            cseq++;
+            byte[] bytes = message(number, socket.getLocalPort(), cseq, proof);
             socket.send(new DatagramPacket(bytes, bytes.length, InetAddress.getLoopbackAddress(), port));
             while (true) {
                 DatagramPacket packet = new DatagramPacket(new byte[9_000], 9_000);

@@ -156,6 +156,23 @@ final class TrafficBench {
         }
     }
 
+    /**
+     * Processor time that it takes to observe one REGISTER and its answer, in µs: keeping what was seen, and what follows from
+     * it for the device.
+     */
+    double observing(int rounds) {
+        long before = cpu();
+        long seen = 0;
+        for (int round = 0; round < rounds; round++) {
+            for (BenchPhone phone : phones) {
+                refresh(phone, Instant.now(), BindingChanged.Change.REFRESHED);
+                seen++;
+            }
+            log.flush();
+        }
+        return (cpu() - before) / 1e3 / seen;
+    }
+
     /** Plays so long of a usual day. */
     Result play(Duration length) {
         long bytesBefore = size();

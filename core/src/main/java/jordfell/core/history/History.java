@@ -119,9 +119,14 @@ public record History(Point settled, List<Observation> recent, Point present, Li
     }
 
     private List<Observation> merged(List<Observation> fresh) {
-        return Stream.concat(recent.stream(), fresh.stream())
-                .sorted(ObservationOrder.BY_TIME)
-                .toList();
+        List<Observation> sorted =
+                fresh.stream().sorted(ObservationOrder.BY_TIME).toList();
+        boolean isLater = recent.isEmpty()
+                || sorted.isEmpty()
+                || ObservationOrder.BY_TIME.compare(recent.get(recent.size() - 1), sorted.get(0)) <= 0;
+        Stream<Observation> all = Stream.concat(recent.stream(), sorted.stream());
+        // What was seen before is in its order already, and what comes is nearly always later.
+        return (isLater ? all : all.sorted(ObservationOrder.BY_TIME)).toList();
     }
 
     /** What is old enough to have no other come before it is folded into the settled point. */

@@ -42,8 +42,14 @@ public final class SipHeaders {
 
     private static final ReadBefore<Optional<SipAddress>> FROM = new ReadBefore<>(value -> address("From", value));
     private static final ReadBefore<Optional<SipAddress>> TO = new ReadBefore<>(value -> address("To", value));
+    private static final ReadBefore<String> USER = new ReadBefore<>(SipHeaders::readUser);
     private static final ReadBefore<List<SipAddress>> CONTACT = new ReadBefore<>(SipHeaders::readContacts);
     private static final ReadBefore<Optional<Via>> VIA = new ReadBefore<>(SipHeaders::readVia);
+
+    /** All that is answered within a second has the same date. */
+    private record Written(long second, String text) {}
+
+    private static volatile Written written = new Written(Long.MIN_VALUE, "");
 
     private SipHeaders() {}
 
@@ -57,12 +63,14 @@ public final class SipHeaders {
 
     /** The user of the To header; empty if there is none to read. Plain ones, which nearly all are, are read without a grammar. */
     public static String toUser(SipMessage message) {
-        return message.first("To")
-                .map(value -> {
-                    Matcher plain = PLAIN.matcher(value);
-                    return plain.matches() ? plain.group(1) : null;
-                })
-                .orElseGet(() -> to(message).map(SipAddress::user).orElse(""));
+        return message.first("To").map(USER::of).orElse("");
+    }
+
+    private static String readUser(String value) {
+        Matcher plain = PLAIN.matcher(value);
+        return plain.matches()
+                ? plain.group(1)
+                : TO.of(value).map(SipAddress::user).orElse("");
     }
 
     /** All contacts; {@code *} is given as an address with the host {@code *}. */
@@ -72,6 +80,11 @@ public final class SipHeaders {
             return CONTACT.of(values.get(0));
         }
         return values.stream().flatMap(value -> CONTACT.of(value).stream()).toList();
+    }
+
+    /** Those in one header. */
+    public static List<SipAddress> contacts(String value) {
+        return CONTACT.of(value);
     }
 
     private static List<SipAddress> readContacts(String value) {
@@ -112,7 +125,7 @@ public final class SipHeaders {
      * §7.3.1).
      */
     public static SipMessage parted(SipMessage message, String name) {
-        if (message.all(name).stream().noneMatch(value -> value.indexOf(',') >= 0)) {
+        if (!isJoined(message, name)) {
             return message;
         }
         List<SipMessage.Header> headers = new ArrayList<>();
@@ -124,6 +137,15 @@ public final class SipHeaders {
             }
         }
         return new SipMessage(message.startLine(), headers, message.body());
+    }
+
+    private static boolean isJoined(SipMessage message, String name) {
+        for (String value : message.all(name)) {
+            if (value.indexOf(',') >= 0) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** The values between commas that stand neither in quotes nor in angle brackets. */
@@ -199,7 +221,12 @@ public final class SipHeaders {
 
     /** A moment as a Date header holds it. */
     public static String date(Instant moment) {
-        return DATE.format(moment.atOffset(ZoneOffset.UTC));
+        Written last = written;
+        if (last.second() != moment.getEpochSecond()) {
+            last = new Written(moment.getEpochSecond(), DATE.format(moment.atOffset(ZoneOffset.UTC)));
+            written = last;
+        }
+        return last.text();
     }
 
     /** Reads a bare URI such as a Request-URI. */

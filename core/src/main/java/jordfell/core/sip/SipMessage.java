@@ -2,6 +2,7 @@ package jordfell.core.sip;
 
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -15,6 +16,8 @@ public record SipMessage(String startLine, List<Header> headers, String body) {
 
     /** Most bytes read from one datagram: no SIP over UDP that is meant well is longer (RFC 3261 §18.1.1). */
     public static final int LARGEST = 8_192;
+
+    private static final int USUAL_LENGTH = 512;
 
     /** RFC 3261 §7.3.3 and §20: the compact forms. */
     private static final Map<String, String> COMPACT = Map.of(
@@ -39,12 +42,20 @@ public record SipMessage(String startLine, List<Header> headers, String body) {
             "e",
             "content-encoding");
 
+    /** In which letters of ASCII differ by their case. */
+    private static final int CASE = 0x20;
+
     /** One header field, its name as written. */
     public record Header(String name, String value) {
         boolean is(String wanted) {
-            return name.length() == 1
-                    ? COMPACT.getOrDefault(name.toLowerCase(Locale.ROOT), name).equalsIgnoreCase(wanted)
-                    : name.equalsIgnoreCase(wanted);
+            if (name.length() == 1) {
+                return COMPACT.getOrDefault(name.toLowerCase(Locale.ROOT), name).equalsIgnoreCase(wanted);
+            }
+            // Most are told apart by their lengths and first letters; this is asked hundreds of times for each message.
+            return name.length() == wanted.length()
+                    && !name.isEmpty()
+                    && (name.charAt(0) | CASE) == (wanted.charAt(0) | CASE)
+                    && name.equalsIgnoreCase(wanted);
         }
     }
 
@@ -75,8 +86,12 @@ public record SipMessage(String startLine, List<Header> headers, String body) {
 
     /** The Request-URI, or empty text for a response. */
     public String requestUri() {
-        String[] parts = startLine.split(" ", 3);
-        return isResponse() || parts.length < 2 ? "" : parts[1];
+        int from = startLine.indexOf(' ') + 1;
+        if (isResponse() || from == 0) {
+            return "";
+        }
+        int to = startLine.indexOf(' ', from);
+        return to < 0 ? startLine.substring(from) : startLine.substring(from, to);
     }
 
     /** The status code of a response, or 0 for a request. */
@@ -94,7 +109,25 @@ public record SipMessage(String startLine, List<Header> headers, String body) {
     }
 
     public List<String> all(String name) {
-        return headers.stream().filter(h -> h.is(name)).map(Header::value).toList();
+        // Without a stream: each message is asked a dozen times.
+        List<String> values = List.of();
+        for (Header header : headers) {
+            if (header.is(name)) {
+                if (values.isEmpty()) {
+                    values = new ArrayList<>(2);
+                }
+                values.add(header.value());
+            }
+        }
+        return Collections.unmodifiableList(values);
+    }
+
+    /** The same with more headers at the end. */
+    public SipMessage with(List<Header> others) {
+        List<Header> more = new ArrayList<>(headers.size() + others.size());
+        more.addAll(headers);
+        more.addAll(others);
+        return new SipMessage(startLine, more, body);
     }
 
     /** The same with one more header at the end. */
@@ -162,11 +195,12 @@ public record SipMessage(String startLine, List<Header> headers, String body) {
 
     /** The message on the wire, with a Content-Length that is right. */
     public String text() {
-        StringBuilder out = new StringBuilder(startLine).append("\r\n");
-        headers.stream()
-                .filter(h -> !h.is("Content-Length"))
-                .forEach(
-                        h -> out.append(h.name()).append(": ").append(h.value()).append("\r\n"));
+        StringBuilder out = new StringBuilder(USUAL_LENGTH).append(startLine).append("\r\n");
+        for (Header header : headers) {
+            if (!header.is("Content-Length")) {
+                out.append(header.name()).append(": ").append(header.value()).append("\r\n");
+            }
+        }
         out.append("Content-Length: ")
                 .append(body.getBytes(StandardCharsets.UTF_8).length)
                 .append("\r\n\r\n");

@@ -28,8 +28,6 @@ final class RequestCheck {
 
     private static final Pattern SCHEME = Pattern.compile("sips?:", Pattern.CASE_INSENSITIVE);
 
-    private static final Set<String> SPACED = Set.of("From", "To");
-
     /** Between the brackets of an address (§25.1, addr-spec). */
     private static final Pattern BLANK_INSIDE = Pattern.compile("<\\s|\\s>[^\"]*$");
 
@@ -67,7 +65,12 @@ final class RequestCheck {
 
     /** What tells a request from others stands in it once (§7.3.1). */
     private static boolean isSingle(SipMessage request) {
-        return ONCE.stream().allMatch(name -> request.all(name).size() <= 1);
+        for (String name : ONCE) {
+            if (request.all(name).size() > 1) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** Its way back, where it goes and who sent it can be understood; what a Request-URI must not hold is not in it (§19.1.1). */
@@ -77,21 +80,35 @@ final class RequestCheck {
         return SipHeaders.topVia(request).isPresent()
                 && !uri.startsWith("<")
                 && (!isSip || SipHeaders.uri(uri).isPresent() && uri.indexOf('?', uri.lastIndexOf('@')) < 0)
-                && request.all("Contact").stream().allMatch(RequestCheck::isContact)
-                && SPACED.stream()
-                        .noneMatch(name -> request.first(name)
-                                .filter(value -> BLANK_INSIDE.matcher(value).find())
-                                .isPresent());
+                && areContacts(request.all("Contact"))
+                && request.first("From").filter(RequestCheck::hasBlankInside).isEmpty()
+                && request.first("To").filter(RequestCheck::hasBlankInside).isEmpty();
+    }
+
+    private static boolean areContacts(List<String> values) {
+        for (String value : values) {
+            if (!isContact(value)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static boolean hasBlankInside(String value) {
+        boolean hasBlank = value.indexOf(' ') >= 0 || value.indexOf('\t') >= 0;
+        return hasBlank && BLANK_INSIDE.matcher(value).find();
     }
 
     private static boolean isContact(String value) {
-        SipMessage alone = SipMessage.request("REGISTER", "sip:a").with("Contact", value);
         boolean needsBrackets = value.indexOf('<') < 0 && value.indexOf('?') >= 0; // §20.10
-        return !needsBrackets && !SipHeaders.contacts(alone).isEmpty();
+        return !needsBrackets && !SipHeaders.contacts(value).isEmpty();
     }
 
     /** The extensions that it needs: none are known here. A proxy looks at those for proxies alone where it passes it on. */
     private static List<String> required(SipMessage request) {
+        if (request.first("Proxy-Require").isEmpty() && request.first("Require").isEmpty()) {
+            return List.of();
+        }
         List<String> headers = new ArrayList<>(request.all("Proxy-Require"));
         if (request.method().equals("REGISTER") || request.method().equals("OPTIONS")) {
             headers.addAll(request.all("Require"));

@@ -1,11 +1,13 @@
 package jordfell.lab.registrar;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
+import jordfell.core.sip.SipMessage.Header;
 import jordfell.core.sip.Via;
 import jordfell.lab.net.Endpoint;
 
@@ -42,6 +44,8 @@ public final class Responses {
             Map.entry(503, "Service Unavailable"),
             Map.entry(505, "Version Not Supported"));
 
+    private static final List<String> ECHOED = List.of("From", "To", "Call-ID", "CSeq");
+
     private static final Pattern RPORT =
             Pattern.compile("\\s*;\\s*rport\\s*(=\\s*[0-9]*\\s*)?(?=;|$)", Pattern.CASE_INSENSITIVE);
     private static final Pattern RECEIVED =
@@ -51,22 +55,21 @@ public final class Responses {
 
     /** A response with the request's Via, From, To, Call-ID and CSeq; the To gets a tag. */
     public static SipMessage to(SipMessage request, Endpoint source, int status) {
-        SipMessage response = SipMessage.response(status, REASONS.getOrDefault(status, "Unknown"));
-        boolean first = true;
+        List<Header> headers = new ArrayList<>();
         for (String via : request.all("Via")) {
-            response = response.with("Via", first ? marked(via, source) : via);
-            first = false;
+            headers.add(new Header("Via", headers.isEmpty() ? marked(via, source) : via));
         }
         for (String recordRoute : request.all("Record-Route")) {
-            response = response.with("Record-Route", recordRoute);
+            headers.add(new Header("Record-Route", recordRoute));
         }
-        for (String name : List.of("From", "To", "Call-ID", "CSeq")) {
+        for (String name : ECHOED) {
             Optional<String> said = request.first(name);
             if (said.isPresent()) {
-                response = response.with(name, name.equals("To") ? tagged(request, said.get(), status) : said.get());
+                headers.add(new Header(name, name.equals("To") ? tagged(request, said.get(), status) : said.get()));
             }
         }
-        return response;
+        return SipMessage.response(status, REASONS.getOrDefault(status, "Unknown"))
+                .with(headers);
     }
 
     /** What only says that it is being looked into begins no dialog (§8.2.6.2). */
@@ -96,9 +99,22 @@ public final class Responses {
 
     /** The Via with the source noted on it, however it is spelt: received, and rport where it was asked for. */
     public static String marked(String via, Endpoint source) {
+        if (isPlain(via)) {
+            return via.replace(";rport;", ";rport=" + source.port() + ";") + ";received=" + source.host();
+        }
         String bare = RECEIVED.matcher(via).replaceAll("");
         String noted = RPORT.matcher(bare).replaceFirst(";rport=" + source.port());
         return noted + ";received=" + source.host();
+    }
+
+    /** As nearly all write it: one rport without a value, no blank behind the address, and nothing else that begins like it. */
+    private static boolean isPlain(String via) {
+        int rport = via.indexOf(";rport;");
+        return rport >= 0
+                && via.lastIndexOf(' ') < rport
+                && via.indexOf('\t') < 0
+                && via.lastIndexOf(";r") == rport
+                && via.indexOf(";R") < 0;
     }
 
     /** The same request always gets the same tag, so that a retransmission is answered alike; another callee has another. */

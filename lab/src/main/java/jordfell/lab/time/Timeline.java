@@ -5,7 +5,6 @@ import java.time.Instant;
 import java.util.Comparator;
 import java.util.PriorityQueue;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.concurrent.locks.ReentrantLock;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -29,12 +28,6 @@ public final class Timeline implements AutoCloseable {
     private long added;
     private boolean live;
     private boolean closed;
-
-    /** Held by whoever runs an event once it is live. */
-    private final ReentrantLock turn = new ReentrantLock();
-
-    /** An event was taken and waits for its turn: nobody gets in before it. */
-    private volatile boolean isDue;
 
     public Timeline(Instant start) {
         this.virtualNow = start;
@@ -61,34 +54,6 @@ public final class Timeline implements AutoCloseable {
     /** Runs an action in the world's order, as soon as possible. Callable from any thread. */
     public void post(Runnable action) {
         after(Duration.ZERO, action);
-    }
-
-    /**
-     * Runs an action in the world's order: at once and on this thread where nothing runs and nothing is due before it, for a
-     * thread that has to be woken for it costs more than most actions; else as {@link #post} does. Callable from any thread.
-     */
-    public void soon(Runnable action) {
-        if (!turn.tryLock()) {
-            post(action);
-            return;
-        }
-        try {
-            if (isFree()) {
-                run(action);
-            } else {
-                post(action);
-            }
-        } finally {
-            turn.unlock();
-        }
-    }
-
-    /** Whether it is live and nothing is due. */
-    private boolean isFree() {
-        synchronized (lock) {
-            Event next = queue.peek();
-            return live && !closed && !isDue && (next == null || next.at().isAfter(Instant.now()));
-        }
     }
 
     /** Turns the virtual clock to the given moment and runs all that happens until then. */
@@ -137,23 +102,13 @@ public final class Timeline implements AutoCloseable {
 
     private void runLive() {
         for (Event next = take(); next != null; next = take()) {
-            turn.lock();
             try {
-                isDue = false;
-                run(next.action());
-            } finally {
-                turn.unlock();
+                next.action().run();
+            } catch (RuntimeException | Error e) {
+                // One event that fails must not stop the world.
+                failures.incrementAndGet();
+                log.error("An event of the Lab failed", e);
             }
-        }
-    }
-
-    private void run(Runnable action) {
-        try {
-            action.run();
-        } catch (RuntimeException | Error e) {
-            // One event that fails must not stop the world.
-            failures.incrementAndGet();
-            log.error("An event of the Lab failed", e);
         }
     }
 
@@ -165,7 +120,6 @@ public final class Timeline implements AutoCloseable {
                         ? 60_000
                         : Duration.between(Instant.now(), next.at()).toMillis();
                 if (next != null && millis <= 0) {
-                    isDue = true;
                     return queue.remove();
                 }
                 try {

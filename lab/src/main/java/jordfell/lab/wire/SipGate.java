@@ -72,7 +72,7 @@ final class SipGate {
             world.counters().tooMany.incrementAndGet();
             return;
         }
-        timeline.soon(() -> {
+        timeline.post(() -> {
             waiting.decrementAndGet();
             world.takeFromOutside(source, bytes);
         });
