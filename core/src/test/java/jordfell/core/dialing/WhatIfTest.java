@@ -78,8 +78,8 @@ class WhatIfTest {
             2xxx|0x.T|*86; '';         '';           0555;    NO_LIST;       Refused: without a permission only numbers of the domain may be dialled.
             2xxx|0x.T|*86; gone;       '';           0555;    NO_LIST;       Refused: neither a list of permission gone nor the domain has 0555.
             2xxx|0x.T|*86; Office;     '';           *86;     SERVICE;       It calls the voicemail.
-            2xxx|0x.T|*7x.;Office;     '';           *72413;  SERVICE;       It takes a call that rings at 2413.
-            2xxx|0x.T|*7x.;Management; '';           *72413;  REFUSED;       It takes no call: it is in no pick-up group with others.
+            2xxx|0x.T|*7xxxx;Office;     '';           *72413;  SERVICE;       It takes a call that rings at 2413.
+            2xxx|0x.T|*7xxxx;Management; '';           *72413;  REFUSED;       It takes no call: it is in no pick-up group with others.
             2xxx|0x.T|*86; Kiosk;      '';           112;     OUTSIDE;       It goes out as 112.
             2xxx|24|0x.T;  Office;     '';           2413;    NO_LIST;       The phone sends 24 at once, and does not hear the 13 after it. Refused: neither a list of permission Office nor the domain has 24.
             """)
