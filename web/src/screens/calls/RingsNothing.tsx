@@ -115,6 +115,7 @@ function counted({ looked, dead, unassigned }: Schemas['DeadNumbers']) {
 
 const WHY: Record<DeadEnd, string> = {
   LOOP: 'it goes round',
+  UNASSIGNED: 'given to nobody',
   NOBODY_HAS_IT: 'sent to a number that nobody has',
   NOT_PERMITTED: 'sent where it may not call',
   EMPTY_GROUP: 'a group without members',

@@ -90,11 +90,13 @@ function Picture({ path, onDivert }: { path: Path; onDivert?: (number: string) =
         )}
       </Box>
       <Box mt="18px" maxW="900px">
-        {path.outside && (
+        {path.outside && (path.prefix || path.outside !== path.first.number) && (
           <Box pb="10px" mb="6px">
-            <Mono fontSize="15px" fontWeight={700}>
-              {path.outside}
-            </Mono>
+            {path.outside !== path.first.number && (
+              <Mono fontSize="15px" fontWeight={700}>
+                {path.outside}
+              </Mono>
+            )}
             {path.prefix && <Faded display="block">shown as {path.prefix} before the caller</Faded>}
           </Box>
         )}
@@ -188,6 +190,7 @@ const STATES: Record<Schemas['RingerView']['state'], string> = {
 
 const ENDS: Record<NonNullable<Stop['end']>, string> = {
   LOOP: 'here it goes round',
+  UNASSIGNED: 'given to nobody: the call ends here',
   NOBODY_HAS_IT: 'nobody has it: the call ends here',
   NO_DEVICE: 'on no device: the call ends here',
   NOT_REGISTERED: 'registered nowhere: the call ends here',
@@ -209,6 +212,10 @@ function when(way: Way) {
       return 'when nothing is there to ring'
     case 'TOGETHER':
       return 'at the same time'
+    case 'OPEN':
+      return 'within its hours'
+    case 'CLOSED':
+      return 'outside of its hours'
     case 'MEMBER':
       return way.afterSeconds === 0 ? 'rings' : `after ${way.afterSeconds} s rings`
     case 'AFTERWARDS':

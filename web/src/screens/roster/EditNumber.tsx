@@ -12,6 +12,10 @@ const LABELS = {
   e164: 'Number with country code',
   extension: 'Rings an extension, a place or a group',
   announcement: 'Or says, and rings nothing',
+  hours: 'Only within these hours',
+  zone: 'Time zone of the hours',
+  closedExtension: 'Else rings',
+  closedAnnouncement: 'Else says',
   prefix: 'Prefix shown before the caller',
   note: 'Note',
 } as const
@@ -27,6 +31,10 @@ export function EditNumber({ domainId, number, onClose }: Props) {
       e164: number?.e164 ?? '',
       extension: number?.extension ?? '',
       announcement: number?.announcement ?? '',
+      hours: number?.hours ?? '',
+      zone: number?.zone ?? '',
+      closedExtension: number?.closedExtension ?? '',
+      closedAnnouncement: number?.closedAnnouncement ?? '',
       prefix: number?.prefix ?? '',
       note: number?.note ?? '',
     },
@@ -72,6 +80,14 @@ export function EditNumber({ domainId, number, onClose }: Props) {
           <TextField form={form} at="e164" mono />
           <TextField form={form} at="extension" help="A number, or the name of a place or a group." />
           <TextField form={form} at="announcement" />
+          <TextField
+            form={form}
+            at="hours"
+            help="Such as Mo-Fr 8:00-17:00; Sa 9:00-12:30. Empty for always."
+          />
+          <TextField form={form} at="zone" help="Such as Europe/Berlin." />
+          <TextField form={form} at="closedExtension" />
+          <TextField form={form} at="closedAnnouncement" />
           <TextField form={form} at="prefix" />
           <TextField form={form} at="note" />
         </>

@@ -21,22 +21,38 @@ const COLUMNS: Column<NumberRow>[] = [
   { heading: 'Outside number', cell: (n) => <Mono fontWeight={700}>{n.shown}</Mono> },
   {
     heading: 'Rings',
-    cell: (n) =>
-      n.extension ? (
-        <>
-          <Mono>{n.extension}</Mono> {n.rings}
-        </>
-      ) : n.announcement ? (
-        <>
-          <Faded>says</Faded> {n.announcement}
-        </>
-      ) : (
-        <chakra.span color="amberText">nothing</chakra.span>
-      ),
+    cell: (n) => (
+      <>
+        <Handles extension={n.extension} rings={n.rings} says={n.announcement} />
+        {n.hours && (
+          <>
+            <Faded> {n.hours}, else </Faded>
+            <Handles extension={n.closedExtension} rings={n.closedRings} says={n.closedAnnouncement} />
+          </>
+        )}
+      </>
+    ),
   },
   { heading: 'Prefix shown', cell: (n) => n.prefix },
   { heading: 'Note', cell: (n) => <Faded>{n.note}</Faded> },
 ]
+
+/** What handles the calls of a number. */
+function Handles({ extension, rings, says }: { extension: string; rings: string; says: string }) {
+  if (extension)
+    return (
+      <>
+        <Mono>{extension}</Mono> {rings}
+      </>
+    )
+  return says ? (
+    <>
+      <Faded>says</Faded> {says}
+    </>
+  ) : (
+    <chakra.span color="amberText">nothing</chakra.span>
+  )
+}
 
 /** Numbers that others dial, and the extensions they ring. */
 export function OutsideNumbers() {

@@ -4,7 +4,6 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.core.calls.CallStop.DeadEnd;
@@ -26,15 +25,8 @@ public final class CallSentence {
                 .ifPresent(stop -> parts.add((parts.isEmpty() ? "" : "then ")
                         + (stop.name().isEmpty()
                                 ? "goes out to " + stop.number()
-                                : "is answered by the " + stop.name().toLowerCase(Locale.ROOT))));
+                                : "is answered by the " + stop.name())));
         return "It " + String.join(", ", parts) + ".";
-    }
-
-    /** Of an outside number that rings nothing: what is said instead, if anything. */
-    public static String silent(String announcement) {
-        return announcement.isEmpty()
-                ? "It rings nothing: the number is given to nobody."
-                : "It is answered by an announcement: “" + announcement + "”.";
     }
 
     /** Why a way ends, in a few words. */
@@ -43,6 +35,7 @@ public final class CallSentence {
         String last = way.get(way.size() - 1);
         return switch (trouble.end()) {
             case LOOP -> "it goes round, " + String.join(" → ", way);
+            case UNASSIGNED -> "the number is given to nobody";
             case NOBODY_HAS_IT -> "nobody has " + last;
             case NO_DEVICE -> last + " is on no device";
             case NOT_REGISTERED -> "nothing is registered as " + last;

@@ -23,6 +23,8 @@ public record CallStop(
 
     /** What it is. */
     public enum Kind {
+        /** An outside number, which leads on by the time of day. */
+        NUMBER,
         LINE,
         GROUP,
         SERVICE,
@@ -41,13 +43,18 @@ public record CallStop(
         /** A member of a group. */
         MEMBER,
         /** Nobody of the group answered. */
-        AFTERWARDS
+        AFTERWARDS,
+        /** Within the hours of an outside number. */
+        OPEN,
+        CLOSED
     }
 
     /** Why a call ends without having rung or been answered. */
     public enum DeadEnd {
         /** It was here before. */
         LOOP(Weight.RECORD, "Calls go round"),
+        /** An outside number that nothing handles. */
+        UNASSIGNED(Weight.UNUSED, "Outside numbers are given to nobody"),
         NOBODY_HAS_IT(Weight.RECORD, "Calls are sent to a number that nobody has"),
         NO_DEVICE(Weight.UNUSED, "Extensions are on no device"),
         NOT_REGISTERED(Weight.MOMENT, "Nothing is registered that could ring"),

@@ -22,6 +22,7 @@ public record CallTrouble(List<String> way, Optional<When> by, DeadEnd end, bool
     private static final Set<DeadEnd> ALWAYS_WRONG = Set.of(
             DeadEnd.LOOP,
             DeadEnd.NOBODY_HAS_IT,
+            DeadEnd.UNASSIGNED,
             DeadEnd.NOT_PERMITTED,
             DeadEnd.EMPTY_GROUP,
             DeadEnd.TOO_FAR,

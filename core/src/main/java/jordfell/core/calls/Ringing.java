@@ -18,13 +18,6 @@ import jordfell.core.calls.CallStop.When;
  */
 public record Ringing(List<Rung> rung, List<Alongside> alongside, Optional<CallStop> answering, CallStop end) {
 
-    /** No device rings. */
-    public static final Ringing NOBODY = new Ringing(
-            List.of(),
-            List.of(),
-            Optional.empty(),
-            new CallStop("", "", Kind.NOTHING, List.of(), List.of(), Optional.empty()));
-
     /**
      * A device that rings.
      *

@@ -79,6 +79,30 @@ class CallPathTest extends CallPathFixture {
         assertThat(String.join(", ", rung("2413"))).isEqualTo(expected);
     }
 
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            true  | It rings phone 2413.
+            false | It is answered by the announcement “We open at nine”.
+            """)
+    void theTimeOfDayLeadsTheCallsOfAnOutsideNumber(boolean isOpen, String sentence) {
+        line("2413", State.RINGS);
+        CallStop first = OutsidePath.of(
+                "+999 55",
+                new OutsidePath.Handler(Optional.of("2413"), ""),
+                Optional.of(
+                        new OutsidePath.ByTime(isOpen, new OutsidePath.Handler(Optional.empty(), "We open at nine"))),
+                ground);
+        assertThat(CallSentence.of(first)).isEqualTo(sentence);
+        assertThat(first.ways()).extracting(Way::when).containsExactly(When.OPEN, When.CLOSED);
+    }
+
+    @Test
+    void anOutsideNumberThatNothingHandlesSaysSo() {
+        CallStop first =
+                OutsidePath.of("+999 55", new OutsidePath.Handler(Optional.empty(), ""), Optional.empty(), ground);
+        assertThat(CallSentence.of(first)).isEqualTo("It rings nothing: the number is given to nobody.");
+    }
+
     @Test
     void aMobileRingsTogetherWithTheDesk() {
         line("2413", otherwise("", "2001", "").ringingAlso(Optional.of("05551")), phone("desk", State.RINGS));

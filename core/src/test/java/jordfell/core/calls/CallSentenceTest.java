@@ -22,7 +22,7 @@ class CallSentenceTest extends CallPathFixture {
         line("2416", otherwise("", "*97", ""), phone("Window", State.RINGS));
         line("2417", always("*97"), phone("Window", State.RINGS));
         line("2418", always("0555"), phone("Window", State.RINGS));
-        numbers.put("*97", new Callee.Service("*97", "Voicemail"));
+        numbers.put("*97", new Callee.Service("*97", "voicemail"));
         assertThat(sentence("2413")).isEqualTo("It rings Window, after 15 s rings phone 2001.");
         assertThat(sentence("2414")).isEqualTo("It rings Desk and Soft.");
         assertThat(sentence("2415")).isEqualTo("It rings a and 2 others.");

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import jordfell.core.roster.OutsideNumberWish.Closed;
 import jordfell.core.roster.OutsideNumberWish.Fit;
 import jordfell.core.wish.Checked;
 import jordfell.core.wish.FieldProblem;
@@ -33,20 +34,23 @@ class OutsideNumberWishTest {
     };
 
     private static Checked<Fit> checked(@Nullable String number, @Nullable String extension, String note) {
-        return new OutsideNumberWish(number, extension, "", " 0 ", note).checked(NUMBERS);
+        return new OutsideNumberWish(number, extension, "", " 0 ", note, "", "", "", "").checked(NUMBERS);
     }
 
     @Test
     void whatItRingsMayBeNamed() {
         assertThat(checked("+99955012416", "Ticket hall", ""))
-                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.of("2416"), "", "0", "")));
+                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.of("2416"), "", "0", "", Closed.NEVER)));
     }
 
     @Test
     void anAnnouncementStandsInPlaceOfWhatRings() {
-        assertThat(new OutsideNumberWish("+99955012416", "", " We open at nine. ", "", "").checked(NUMBERS))
-                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.empty(), "We open at nine.", "", "")));
-        assertThat(((Checked.Bad<Fit>) new OutsideNumberWish("+99955012416", "2416", "We open at nine.", "Sales", "")
+        assertThat(new OutsideNumberWish("+99955012416", "", " We open at nine. ", "", "", "", "", "", "")
+                        .checked(NUMBERS))
+                .isEqualTo(new Checked.Good<>(
+                        new Fit("+99955012416", Optional.empty(), "We open at nine.", "", "", Closed.NEVER)));
+        assertThat(((Checked.Bad<Fit>) new OutsideNumberWish(
+                                        "+99955012416", "2416", "We open at nine.", "Sales", "", "", "", "", "")
                                 .checked(NUMBERS))
                         .problems())
                 .extracting(FieldProblem::reason)
@@ -56,9 +60,10 @@ class OutsideNumberWishTest {
     @Test
     void numberIsKeptInOneFormAndMayRingNothing() {
         assertThat(checked("00999 (55) 01-24-16", null, ""))
-                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.empty(), "", "0", "")));
+                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.empty(), "", "0", "", Closed.NEVER)));
         assertThat(checked("+999 55 01 24 16", " 2416 ", " door "))
-                .isEqualTo(new Checked.Good<>(new Fit("+99955012416", Optional.of("2416"), "", "0", "door")));
+                .isEqualTo(new Checked.Good<>(
+                        new Fit("+99955012416", Optional.of("2416"), "", "0", "door", Closed.NEVER)));
     }
 
     @ParameterizedTest
@@ -78,6 +83,29 @@ class OutsideNumberWishTest {
                     assertThat(problem.reason()).contains(reason);
                     assertThat(problem.hint()).isEqualTo(hint);
                 });
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            Mo-Fr 8:00-17:00 | Europe/Berlin | 16   | ''    | good
+            Mo-Fr 8:00-17:00 | Europe/Berlin | ''   | Later | good
+            ''               | ''            | ''   | ''    | good
+            weekdays         | Europe/Berlin | 16   | ''    | /hours
+            Mo-Fr 8:00-17:00 | ''            | 16   | ''    | /zone
+            Mo-Fr 8:00-17:00 | Middle/Earth  | 16   | ''    | /zone
+            Mo-Fr 8:00-17:00 | Europe/Berlin | ''   | ''    | /closedExtension
+            Mo-Fr 8:00-17:00 | Europe/Berlin | 16   | Later | /closedExtension
+            Mo-Fr 8:00-17:00 | Europe/Berlin | 2499 | Later | /closedExtension
+            ''               | ''            | 16   | ''    | /hours
+            """)
+    void outsideOfItsHoursOneThingHandlesIt(String hours, String zone, String rings, String says, String told) {
+        Checked<Fit> checked =
+                new OutsideNumberWish("+99955012416", "2416", "", "", "", hours, zone, rings, says).checked(NUMBERS);
+        assertThat(
+                        checked instanceof Checked.Bad<Fit> bad
+                                ? bad.problems().get(0).pointer()
+                                : "good")
+                .isEqualTo(told);
     }
 
     @Test

@@ -1,5 +1,6 @@
 package jordfell.server.calls;
 
+import java.time.InstantSource;
 import java.util.Optional;
 import jordfell.core.calls.CallPath;
 import jordfell.core.calls.CallStop;
@@ -37,9 +38,16 @@ class CallPathController {
     private final DomainStore domains;
     private final RingTrials trials;
     private final Audit audit;
+    private final InstantSource clock;
 
     CallPathController(
-            RecordedGround ground, OutsideNumberStore outside, DomainStore domains, RingTrials trials, Audit audit) {
+            RecordedGround ground,
+            OutsideNumberStore outside,
+            DomainStore domains,
+            RingTrials trials,
+            Audit audit,
+            InstantSource clock) {
+        this.clock = clock;
         this.ground = ground;
         this.outside = outside;
         this.domains = domains;
@@ -76,10 +84,10 @@ class CallPathController {
         boolean isOutside = written.startsWith("+");
         Optional<Did> did = isOutside ? Optional.of(did(wish.domainId(), written)) : Optional.empty();
         String number = did.map(Did::e164).orElseGet(() -> dialled(written));
-        Optional<String> first = isOutside ? did.flatMap(d -> outside.rung(d.rings())) : Optional.of(number);
+        CallStop first =
+                did.map(d -> outside.path(d, clock.instant(), look)).orElseGet(() -> CallPath.of(number, look));
         audit.record("called " + number + " to see what rings");
-        return trials.begin(
-                domain, number, first.map(n -> Ringing.of(CallPath.of(n, look))).orElse(Ringing.NOBODY));
+        return trials.begin(domain, number, Ringing.of(first));
     }
 
     @GetMapping("/trials/{id}")
@@ -89,10 +97,9 @@ class CallPathController {
 
     private CallPathView outside(long domainId, String written) {
         Did did = did(domainId, written);
-        Optional<String> rings = outside.rung(did.rings());
-        String shown = OutsideNumber.show(did.e164());
-        return rings.map(number -> inside(shown, did.prefix(), number, domainId))
-                .orElseGet(() -> CallPathView.silent(shown, did.announcement()));
+        RecordedGround.Look look = ground.of(domainId);
+        CallStop first = outside.path(did, clock.instant(), look);
+        return CallPathView.of(OutsideNumber.show(did.e164()), did.prefix(), first, look.unreleased());
     }
 
     private Did did(long domainId, String written) {

@@ -63,23 +63,6 @@ record CallPathView(
                 unreleased);
     }
 
-    /**
-     * An outside number that rings nothing.
-     *
-     * @param announcement what is said instead; empty for nothing
-     */
-    static CallPathView silent(String outside, String announcement) {
-        boolean says = !announcement.isEmpty();
-        CallStopView none = new CallStopView(
-                "",
-                "",
-                says ? CallStop.Kind.SERVICE : CallStop.Kind.NOTHING,
-                List.of(),
-                List.of(),
-                says ? null : CallStop.DeadEnd.NOBODY_HAS_IT);
-        return new CallPathView(outside, "", says, CallSentence.silent(announcement), none, List.of(), List.of());
-    }
-
     private static CallStopView view(CallStop stop) {
         return new CallStopView(
                 stop.number(),

@@ -1,5 +1,6 @@
 package jordfell.server.calls;
 
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -46,8 +47,10 @@ class DeadNumberSearch {
 
     private final DomainGround ground;
     private final OutsideNumberStore outside;
+    private final InstantSource clock;
 
-    DeadNumberSearch(DomainGround ground, OutsideNumberStore outside) {
+    DeadNumberSearch(DomainGround ground, OutsideNumberStore outside, InstantSource clock) {
+        this.clock = clock;
         this.ground = ground;
         this.outside = outside;
     }
@@ -55,7 +58,7 @@ class DeadNumberSearch {
     Found in(long domainId) {
         DomainGround.Whole whole = ground.of(domainId);
         List<DeadNumber> dead = new ArrayList<>();
-        List<OutsideNumberStore.Called> called = outside.called(domainId);
+        List<OutsideNumberStore.Called> called = outside.called(domainId, clock.instant());
         called.forEach(number -> look(number, whole).ifPresent(dead::add));
         whole.callees().values().forEach(callee -> look(callee, whole).ifPresent(dead::add));
         return new Found(called.size() + whole.callees().size(), dead);

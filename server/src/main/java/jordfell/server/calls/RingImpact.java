@@ -1,5 +1,6 @@
 package jordfell.server.calls;
 
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -10,6 +11,7 @@ import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import jordfell.core.calls.CallPath;
 import jordfell.core.calls.CallSentence;
+import jordfell.core.calls.CallStop;
 import jordfell.core.calls.ChangedGround;
 import jordfell.core.calls.RingChanges;
 import jordfell.core.calls.RingChanges.Change;
@@ -24,6 +26,7 @@ import org.springframework.stereotype.Component;
 public class RingImpact {
 
     private static final int MOST_SHOWN = 30;
+    private static final String GIVEN_TO_NOBODY = "It rings nothing: the number is given to nobody.";
 
     /**
      * What would ring elsewhere.
@@ -52,8 +55,10 @@ public class RingImpact {
 
     private final DomainGround ground;
     private final OutsideNumberStore outside;
+    private final InstantSource clock;
 
-    RingImpact(DomainGround ground, OutsideNumberStore outside) {
+    RingImpact(DomainGround ground, OutsideNumberStore outside, InstantSource clock) {
+        this.clock = clock;
         this.ground = ground;
         this.outside = outside;
     }
@@ -87,30 +92,26 @@ public class RingImpact {
         DomainGround.Whole whole = ground.of(domainId);
         List<RingChangeView> all = new ArrayList<>();
         for (Did did : after) {
-            Optional<Did> before = outside.find(did.id());
-            boolean isSame = before.filter(b ->
-                            b.rings().equals(did.rings()) && b.announcement().equals(did.announcement()))
-                    .isPresent();
-            if (!isSame) {
-                String was = before.map(b -> said(b, whole)).orElse(CallSentence.silent(""));
-                String is = said(did, whole);
-                all.add(new RingChangeView(OutsideNumber.show(did.e164()), !was.equals(is), was, is));
+            Optional<CallStop> before = outside.find(did.id()).map(kept -> path(kept, whole));
+            CallStop is = path(did, whole);
+            if (before.filter(is::equals).isEmpty()) {
+                String was = before.map(CallSentence::of).orElse(GIVEN_TO_NOBODY);
+                String then = CallSentence.of(is);
+                all.add(new RingChangeView(OutsideNumber.show(did.e164()), !was.equals(then), was, then));
             }
         }
         return RingImpactView.of(all);
     }
 
-    private String said(Did did, CallPath.Ground now) {
-        return outside.rung(did.rings())
-                .map(number -> CallSentence.of(CallPath.of(number, now)))
-                .orElseGet(() -> CallSentence.silent(did.announcement()));
+    private CallStop path(Did did, CallPath.Ground now) {
+        return outside.path(did, clock.instant(), now);
     }
 
     /** @param moved what an outside number rings afterwards, by what it rings now; empty for nothing */
     private RingImpactView of(
             long domainId, DomainGround.Whole before, CallPath.Ground after, UnaryOperator<String> moved) {
         List<RingChangeView> all = new ArrayList<>();
-        for (Called called : outside.called(domainId)) {
+        for (Called called : outside.called(domainId, clock.instant())) {
             if (!called.rings().isEmpty()) {
                 outside(called, before, after, moved).ifPresent(all::add);
             }
@@ -132,7 +133,7 @@ public class RingImpact {
                     .findFirst();
         }
         String was = CallSentence.of(CallPath.of(called.rings(), before));
-        String is = rings.isEmpty() ? CallSentence.silent("") : CallSentence.of(CallPath.of(rings, after));
+        String is = rings.isEmpty() ? GIVEN_TO_NOBODY : CallSentence.of(CallPath.of(rings, after));
         // Whoever goes on with another number is rung as before.
         return Optional.of(new RingChangeView(shown, true, was, is)).filter(change -> !was.equals(is));
     }

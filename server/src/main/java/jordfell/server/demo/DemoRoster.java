@@ -85,6 +85,7 @@ class DemoRoster {
                     "",
                     row.get("prefix"),
                     row.get("note"),
+                    OutsideNumberStore.Closed.NEVER,
                     1));
         }
         jdbc.update("update extension set permission_class = 'inland' where domain_id = ?", tarnholm);
@@ -126,7 +127,10 @@ class DemoRoster {
                 "The winter ferry is at the quay. The pier opens on the first of April.",
                 "",
                 "the old summer number",
+                OutsideNumberStore.Closed.NEVER,
                 1));
+        jdbc.update("update did set hours = 'Mo-Su 5:00-23:00', zone = 'UTC',"
+                + " closed_announcement = 'The ticket windows open at five.' where e164 = '+99955012499'");
         divert(domain, "2447", new Diversions(Optional.of("2416"), none(), none(), Diversions.USUAL, none()));
     }
 

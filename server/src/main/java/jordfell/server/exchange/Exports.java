@@ -114,15 +114,22 @@ class Exports {
                 Tables.NUMBERS,
                 jdbc.list(
                         """
-                        select n.*, coalesce(e.number, g.number, '') extension from did n
+                        select n.*, coalesce(e.number, g.number, '') extension,
+                               coalesce(ce.number, cg.number, '') closed_number from did n
                         left join extension e on e.id = n.extension_id
-                        left join ring_group g on g.id = n.group_id where n.domain_id = ? order by n.e164""",
+                        left join ring_group g on g.id = n.group_id
+                        left join extension ce on ce.id = n.closed_extension_id
+                        left join ring_group cg on cg.id = n.closed_group_id where n.domain_id = ? order by n.e164""",
                         row -> List.of(
                                 row.text("e164"),
                                 row.text("extension"),
                                 row.text("announcement"),
                                 row.text("prefix"),
-                                row.text("note")),
+                                row.text("note"),
+                                row.text("hours"),
+                                row.text("zone"),
+                                row.text("closed_number"),
+                                row.text("closed_announcement")),
                         domainId));
     }
 

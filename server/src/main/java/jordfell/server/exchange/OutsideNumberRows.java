@@ -8,6 +8,7 @@ import jordfell.server.change.Kept;
 import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.OutsideNumberStore;
+import jordfell.server.records.OutsideNumberStore.Closed;
 import jordfell.server.records.OutsideNumberStore.Did;
 import jordfell.server.records.OutsideNumberStore.Rings;
 import org.springframework.stereotype.Component;
@@ -42,20 +43,21 @@ class OutsideNumberRows {
         before.filter(d -> d.domainId() != domain.id()).ifPresent(d -> {
             throw RefusedException.field("/Outside number", "It belongs to another domain.", "Remove it there first.");
         });
-        Did now = before.orElse(new Did(0, domain.id(), e164, Rings.NOTHING, "", "", "", 1));
+        Did now = before.orElse(new Did(0, domain.id(), e164, Rings.NOTHING, "", "", "", Closed.NEVER, 1));
         String rangBefore = numbers.rung(now.rings()).orElse("");
+        String closedBefore = numbers.rung(now.closed().rings()).orElse("");
         OutsideNumberWish.Fit fit = Fields.good(new OutsideNumberWish(
                         row.cell("Outside number"),
                         row.cell("Extension", rangBefore),
                         row.cell("Announcement", now.announcement()),
                         row.cell("Prefix", now.prefix()),
-                        row.cell("Note", now.note()))
+                        row.cell("Note", now.note()),
+                        row.cell("Hours", now.closed().hours()),
+                        row.cell("Time zone", now.closed().zone()),
+                        row.cell("Closed, rings", closedBefore),
+                        row.cell("Closed, says", now.closed().announcement()))
                 .checked(numbers.numbers(domain.id())));
-        Rings rings = fit.extension()
-                .map(number -> numbers.within(domain.id(), number))
-                .orElse(Rings.NOTHING);
-        Did after = new Did(
-                now.id(), domain.id(), e164, rings, fit.announcement(), fit.prefix(), fit.note(), now.version());
+        Did after = numbers.of(now.id(), domain.id(), fit, now.version());
         return before.isEmpty()
                 ? Step.makes(row, e164, recording -> recording.made(Kept.NUMBER, numbers.add(after)))
                 : Step.changes(
@@ -65,7 +67,23 @@ class OutsideNumberRows {
                                 .in("Extension", rangBefore, fit.extension().orElse(""))
                                 .in("Announcement", now.announcement(), after.announcement())
                                 .in("Prefix", now.prefix(), after.prefix())
-                                .in("Note", now.note(), after.note()),
+                                .in("Note", now.note(), after.note())
+                                .in(
+                                        "Hours",
+                                        now.closed().hours(),
+                                        after.closed().hours())
+                                .in(
+                                        "Time zone",
+                                        now.closed().zone(),
+                                        after.closed().zone())
+                                .in(
+                                        "Closed, rings",
+                                        closedBefore,
+                                        fit.closed().extension().orElse(""))
+                                .in(
+                                        "Closed, says",
+                                        now.closed().announcement(),
+                                        after.closed().announcement()),
                         recording -> {
                             recording.changing(Kept.NUMBER, now.id());
                             numbers.change(after);

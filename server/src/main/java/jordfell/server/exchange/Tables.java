@@ -21,7 +21,16 @@ final class Tables {
             "Permission class",
             "Outgoing number",
             "Pick-up group");
-    static final List<String> NUMBERS = List.of("Outside number", "Extension", "Announcement", "Prefix", "Note");
+    static final List<String> NUMBERS = List.of(
+            "Outside number",
+            "Extension",
+            "Announcement",
+            "Prefix",
+            "Note",
+            "Hours",
+            "Time zone",
+            "Closed, rings",
+            "Closed, says");
 
     static final List<String> GROUPS = List.of("Number", "Name", "Ring", "Seconds", "Members", "Afterwards");
     static final List<String> DIVERSIONS = List.of(
@@ -54,6 +63,9 @@ final class Tables {
             Map.entry("also", "At the same time"),
             Map.entry("pickUpGroup", "Pick-up group"),
             Map.entry("announcement", "Announcement"),
+            Map.entry("hours", "Hours"),
+            Map.entry("closedExtension", "Closed, rings"),
+            Map.entry("closedAnnouncement", "Closed, says"),
             Map.entry("prefix", "Prefix"),
             Map.entry("note", "Note"));
 

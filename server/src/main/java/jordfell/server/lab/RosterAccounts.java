@@ -1,10 +1,12 @@
 package jordfell.server.lab;
 
+import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import jordfell.core.calls.Announcement;
 import jordfell.core.calls.Callee;
+import jordfell.core.calls.OutsidePath;
 import jordfell.core.dialing.DialDecision;
 import jordfell.core.dialing.DialTarget;
 import jordfell.core.planning.FromOutside;
@@ -33,6 +35,7 @@ class RosterAccounts implements Accounts {
     private final DiversionStore diversions;
     private final GroupStore groups;
     private final OutsideNumberStore outside;
+    private final InstantSource clock;
 
     RosterAccounts(
             DomainStore domains,
@@ -42,7 +45,9 @@ class RosterAccounts implements Accounts {
             SiteStore sites,
             DiversionStore diversions,
             GroupStore groups,
-            OutsideNumberStore outside) {
+            OutsideNumberStore outside,
+            InstantSource clock) {
+        this.clock = clock;
         this.domains = domains;
         this.extensions = extensions;
         this.refused = refused;
@@ -100,9 +105,10 @@ class RosterAccounts implements Accounts {
     }
 
     private Dialled given(Did did) {
-        return outside.rung(did.rings())
+        OutsidePath.Handler handler = outside.at(did, clock.instant());
+        return handler.rings()
                 .<Dialled>map(number -> new Dialled.Inside(number, did.prefix()))
-                .orElseGet(() -> did.announcement().isEmpty()
+                .orElseGet(() -> handler.announcement().isEmpty()
                         ? new Dialled.Refused(did.e164() + " is given to nobody")
                         : new Dialled.Service(Announcement.SERVICE));
     }

@@ -129,6 +129,7 @@ public class ExtensionStore {
         jdbc.inTransaction(() -> {
             jdbc.update("update line set extension_id = null where extension_id = ?", id);
             jdbc.update("update did set extension_id = null where extension_id = ?", id);
+            jdbc.update("update did set closed_extension_id = null where closed_extension_id = ?", id);
             jdbc.update("delete from setting_value where layer = 'EXTENSION' and owner = ?", Long.toString(id));
             jdbc.update("delete from extension where id = ?", id);
         });

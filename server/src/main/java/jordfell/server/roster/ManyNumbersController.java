@@ -12,7 +12,6 @@ import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.records.OutsideNumberStore.Did;
-import jordfell.server.records.OutsideNumberStore.Rings;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -91,19 +90,13 @@ class ManyNumbersController {
                             or(wish.extension(), row.extension()),
                             or(wish.announcement(), row.announcement()),
                             or(wish.prefix(), row.prefix()),
-                            or(wish.note(), row.note()))
+                            or(wish.note(), row.note()),
+                            row.hours(),
+                            row.zone(),
+                            row.closedExtension(),
+                            row.closedAnnouncement())
                     .checked(store.numbers(wish.domainId())));
-            Rings rings =
-                    fit.extension().map(n -> store.within(wish.domainId(), n)).orElse(Rings.NOTHING);
-            Did after = new Did(
-                    before.id(),
-                    before.domainId(),
-                    before.e164(),
-                    rings,
-                    fit.announcement(),
-                    fit.prefix(),
-                    fit.note(),
-                    before.version());
+            Did after = store.of(before.id(), before.domainId(), fit, before.version());
             if (!after.equals(before)) {
                 changed.add(after);
             }

@@ -11,7 +11,6 @@ import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.OutsideNumberStore;
 import jordfell.server.records.OutsideNumberStore.Did;
-import jordfell.server.records.OutsideNumberStore.Rings;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -42,7 +41,17 @@ class OutsideNumberController {
             @Nullable String announcement,
             @Nullable String prefix,
             @Nullable String note,
-            long version) {}
+            @Nullable String hours,
+            @Nullable String zone,
+            @Nullable String closedExtension,
+            @Nullable String closedAnnouncement,
+            long version) {
+
+        private OutsideNumberWish written() {
+            return new OutsideNumberWish(
+                    e164, extension, announcement, prefix, note, hours, zone, closedExtension, closedAnnouncement);
+        }
+    }
 
     private final OutsideNumberList list;
     private final OutsideNumberStore store;
@@ -113,12 +122,9 @@ class OutsideNumberController {
     }
 
     private Did did(long id, long domainId, NumberWish wish) {
-        OutsideNumberWish.Fit fit = Fields.good(
-                new OutsideNumberWish(wish.e164(), wish.extension(), wish.announcement(), wish.prefix(), wish.note())
-                        .checked(store.numbers(domainId)));
+        OutsideNumberWish.Fit fit = Fields.good(wish.written().checked(store.numbers(domainId)));
         refuseTaken(id, fit.e164());
-        Rings rings = fit.extension().map(n -> store.within(domainId, n)).orElse(Rings.NOTHING);
-        return new Did(id, domainId, fit.e164(), rings, fit.announcement(), fit.prefix(), fit.note(), wish.version());
+        return store.of(id, domainId, fit, wish.version());
     }
 
     private void refuseTaken(long id, String number) {

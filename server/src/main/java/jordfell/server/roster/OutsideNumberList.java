@@ -24,13 +24,20 @@ class OutsideNumberList {
             String announcement,
             String prefix,
             String note,
+            String hours,
+            String zone,
+            String closedExtension,
+            String closedRings,
+            String closedAnnouncement,
             long version) {}
 
     record NumberPage(List<NumberRow> rows, String next) {}
 
     private static final String SELECT = """
-            select n.*, coalesce(e.number, g.number, '') extension, coalesce(e.display_name, g.name, '') rings
+            select n.*, coalesce(e.number, g.number, '') extension, coalesce(e.display_name, g.name, '') rings,
+                   coalesce(ce.number, cg.number, '') closed_number, coalesce(ce.display_name, cg.name, '') closed_rings
             from did n left join extension e on e.id = n.extension_id left join ring_group g on g.id = n.group_id
+            left join extension ce on ce.id = n.closed_extension_id left join ring_group cg on cg.id = n.closed_group_id
             """;
 
     private static final RowMapper<NumberRow> ROW = row -> new NumberRow(
@@ -42,6 +49,11 @@ class OutsideNumberList {
             row.text("announcement"),
             row.text("prefix"),
             row.text("note"),
+            row.text("hours"),
+            row.text("zone"),
+            row.text("closed_number"),
+            row.text("closed_rings"),
+            row.text("closed_announcement"),
             row.number("version"));
 
     private final Jdbc jdbc;
@@ -78,10 +90,13 @@ class OutsideNumberList {
         // What has no digits in it is in no number, rather than in all of them.
         String bare = OutsideNumber.normalise(q);
         String digits = bare.isEmpty() && !q.isEmpty() ? text : within(bare);
-        return jdbc.list(SELECT + """
+        return jdbc.list(
+                SELECT + """
                 where n.domain_id = ? and n.e164 > ? and (n.e164 like ? or lower(n.note) like ? or coalesce(e.number, g.number) like ?
-                      or lower(coalesce(e.display_name, g.name)) like ? or lower(n.prefix) like ? or lower(n.announcement) like ?)
-                order by n.e164 limit ?""", ROW, domainId, last, digits, text, text, text, text, text, most);
+                      or lower(coalesce(e.display_name, g.name)) like ? or lower(n.prefix) like ? or lower(n.announcement) like ?
+                      or coalesce(ce.number, cg.number) like ? or lower(coalesce(ce.display_name, cg.name)) like ?
+                      or lower(n.closed_announcement) like ? or lower(n.hours) like ?)
+                order by n.e164 limit ?""", ROW, domainId, last, digits, text, text, text, text, text, text, text, text, text, most);
     }
 
     /** As it stands, wherever it stands. */

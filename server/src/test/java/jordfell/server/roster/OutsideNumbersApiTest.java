@@ -89,7 +89,7 @@ class OutsideNumbersApiTest {
         JsonNode path = CLIENT.get("/api/calls/path?domainId=" + PIER.domainId + "&number=%2B99955779002")
                 .json();
         assertThat(path.path("sentence").asString())
-                .isEqualTo("It is answered by an announcement: “The kiosk_is closed”.");
+                .isEqualTo("It is answered by the announcement “The kiosk_is closed”.");
         assertThat(path.path("rings").asBoolean()).isTrue();
         assertThat(CLIENT.get("/api/calls/dead?domainId=" + PIER.domainId).toString())
                 .contains("+99955779003")
@@ -134,7 +134,7 @@ class OutsideNumbersApiTest {
         assertThat(told.json().path("total").asInt()).as(told.toString()).isEqualTo(1);
         assertThat(told.json().at("/shown/0/was").asString()).isEqualTo("It rings nothing: 2420 is on no device.");
         assertThat(told.json().at("/shown/0/is").asString())
-                .isEqualTo("It is answered by an announcement: “Gone fishing”.");
+                .isEqualTo("It is answered by the announcement “Gone fishing”.");
         assertThat(CLIENT.post(
                                 "/api/outside-numbers/impact?id="
                                         + row.path("id").asLong(),
@@ -154,6 +154,48 @@ class OutsideNumbersApiTest {
                         .asInt())
                 .as("a prefix rings nobody else")
                 .isZero();
+    }
+
+    @Test
+    void hoursDecideWhatHandlesACallNow() {
+        assertThat(add("+999 5579 0001", Map.of("extension", "2420", "hours", "Mo-Su 0:00-24:00", "zone", "UTC"))
+                        .problemAt("/closedExtension"))
+                .startsWith("Outside of its hours it would ring nothing.");
+        Map<String, String> open = Map.of(
+                "extension", "2420", "hours", "Mo-Su 0:00-24:00", "zone", "UTC", "closedAnnouncement", "Come tomorrow");
+        assertThat(add("+999 5579 0001", open).status()).isEqualTo(201);
+        JsonNode path = CLIENT.get("/api/calls/path?domainId=" + PIER.domainId + "&number=%2B99955790001")
+                .json();
+        assertThat(path.path("sentence").asString()).isEqualTo("It rings nothing: 2420 is on no device.");
+        assertThat(path.at("/first/kind").asString()).isEqualTo("NUMBER");
+        assertThat(path.at("/first/ways/0/now").asBoolean()).isTrue();
+        assertThat(path.at("/first/ways/1/to/name").asString()).isEqualTo("announcement “Come tomorrow”");
+        // A minute of the week that is over, wherever in it this test runs.
+        Map<String, String> closed = new HashMap<>(open);
+        String day = List.of("Mo", "Tu", "We", "Th", "Fr", "Sa", "Su")
+                .get((java.time.LocalDate.now(java.time.ZoneOffset.UTC)
+                                        .getDayOfWeek()
+                                        .getValue()
+                                + 2)
+                        % 7);
+        closed.put("hours", day + " 8:00-8:01");
+        assertThat(add("+999 5579 0002", closed).status()).isEqualTo(201);
+        assertThat(CLIENT.get("/api/calls/path?domainId=" + PIER.domainId + "&number=%2B99955790002")
+                        .json()
+                        .path("sentence")
+                        .asString())
+                .isEqualTo("It is answered by the announcement “Come tomorrow”.");
+        Answer begun = CLIENT.post("/api/calls/trials", Map.of("domainId", PIER.domainId, "number", "+999 5579 0002"));
+        String at = "/api/calls/trials/" + begun.json().path("id").asLong();
+        RunningServer.untilLong(
+                "over", () -> !CLIENT.get(at).json().path("words").asString().isEmpty());
+        assertThat(CLIENT.get(at).json().path("answered").asBoolean())
+                .as("the registrar goes by it")
+                .isTrue();
+        String table = CLIENT.get("/api/export/numbers.csv?domainId=" + PIER.domainId)
+                .response()
+                .body();
+        assertThat(table).contains("Mo-Su 0:00-24:00").contains("Come tomorrow");
     }
 
     @Test
