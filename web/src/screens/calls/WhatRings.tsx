@@ -129,9 +129,11 @@ function At({ stop, now, by = '', onDivert }: AtProps) {
   return (
     <Box color={now ? 'ink' : 'faded'}>
       {by && <Faded fontWeight={600}>{by} → </Faded>}
-      <Mono fontSize="14px" fontWeight={700}>
-        {stop.number}
-      </Mono>{' '}
+      {!(by && stop.number.startsWith('+')) && (
+        <Mono fontSize="14px" fontWeight={700}>
+          {stop.number}{' '}
+        </Mono>
+      )}
       {stop.name}
       {stop.kind === 'OUTSIDE' && <Faded> outside</Faded>}
       {stop.end && (

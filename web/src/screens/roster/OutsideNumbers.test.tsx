@@ -49,22 +49,6 @@ function say(role: string) {
   })
 }
 
-it('what handles a number outside of its hours stands behind what handles it within them', async () => {
-  serverSays({
-    'GET /api/session': { body: { login: 'x', name: 'X', role: 'TECHNICIAN' } },
-    'GET /api/ground': { body: { domains: [domain], sites: [], models: [], templates: [], kits: [] } },
-    'GET /api/outside-numbers': {
-      body: {
-        rows: [{ ...number, hours: 'Mo-Fr 8:00-17:00', zone: 'UTC', closedAnnouncement: 'Come tomorrow' }],
-        next: '',
-      },
-    },
-  })
-  renderWithAll(<OutsideNumbers />, '/roster/outside', '/roster/outside/:id?')
-  const cell = (await screen.findByText('Watch room', { exact: false })).closest('td')
-  expect(cell?.textContent).toBe('2416 Watch room Mo-Fr 8:00-17:00, else says Come tomorrow')
-})
-
 it('a number is opened by its address, wherever it stands in the list', async () => {
   say('TECHNICIAN')
   const { router } = renderWithAll(<OutsideNumbers />, '/roster/outside/5?q=door', '/roster/outside/:id?')

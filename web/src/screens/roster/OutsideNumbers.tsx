@@ -1,4 +1,3 @@
-import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
@@ -10,6 +9,7 @@ import { PagedList } from '../../kit/PagedList'
 import { Trouble } from '../../kit/Trouble'
 import { EditNumber } from './EditNumber'
 import { ExchangeActs } from './ExchangeActs'
+import { Handled } from './Handled'
 import { ManyNumbers } from './ManyNumbers'
 import { RosterFrame } from './RosterFrame'
 import { useOutsideNumber, useOutsidePages } from './queries'
@@ -21,38 +21,11 @@ const COLUMNS: Column<NumberRow>[] = [
   { heading: 'Outside number', cell: (n) => <Mono fontWeight={700}>{n.shown}</Mono> },
   {
     heading: 'Rings',
-    cell: (n) => (
-      <>
-        <Handles extension={n.extension} rings={n.rings} says={n.announcement} />
-        {n.hours && (
-          <>
-            <Faded> {n.hours}, else </Faded>
-            <Handles extension={n.closedExtension} rings={n.closedRings} says={n.closedAnnouncement} />
-          </>
-        )}
-      </>
-    ),
+    cell: (n) => <Handled number={n} />,
   },
   { heading: 'Prefix shown', cell: (n) => n.prefix },
   { heading: 'Note', cell: (n) => <Faded>{n.note}</Faded> },
 ]
-
-/** What handles the calls of a number. */
-function Handles({ extension, rings, says }: { extension: string; rings: string; says: string }) {
-  if (extension)
-    return (
-      <>
-        <Mono>{extension}</Mono> {rings}
-      </>
-    )
-  return says ? (
-    <>
-      <Faded>says</Faded> {says}
-    </>
-  ) : (
-    <chakra.span color="amberText">nothing</chakra.span>
-  )
-}
 
 /** Numbers that others dial, and the extensions they ring. */
 export function OutsideNumbers() {

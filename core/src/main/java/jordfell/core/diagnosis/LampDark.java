@@ -22,6 +22,9 @@ import jordfell.core.path.StopState;
  */
 final class LampDark implements Rule {
 
+    /** Told together in Triage, whatever the models. */
+    private static final String NO_SUCH_KEY = "its model has no such key";
+
     /** More are counted. */
     private static final int MOST_NAMED = 4;
 
@@ -69,7 +72,7 @@ final class LampDark implements Rule {
                 .map(release -> release.at())
                 .orElse(device.facts().enrolledAt());
         return Finding.certain(Cause.LAMP_DARK, capital(why) + ", so " + what + " on it.")
-                .variant("unfit " + why)
+                .variant(NO_SUCH_KEY)
                 .brief(
                         lamps.size() == 1
                                 ? "lamp of " + all.get(0) + " is nowhere"
