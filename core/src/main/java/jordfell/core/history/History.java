@@ -109,7 +109,10 @@ public record History(Point settled, List<Observation> recent, Point present, Li
         List<Observation> all = merged(fresh);
         Walk walk = new Walk(records, settled);
         upTo(now, walk, all);
-        List<Transition> news = new News(this, walk.moved(), walk.point()).toTell(now);
+        Walk without = new Walk(records, settled);
+        upTo(now, without, recent);
+        List<Transition> news = new News(this, walk.moved(), walk.point())
+                .toTell(now, life -> without.knows(life) ? new Closing.Withdrawn() : without.ended(life, now));
         return new Stepped(new History(settled, all, walk.point(), walk.moved()), news, true, List.of());
     }
 

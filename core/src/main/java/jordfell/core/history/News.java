@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /**
@@ -25,7 +26,8 @@ final class News {
         this.present = present;
     }
 
-    List<Transition> toTell(Instant now) {
+    /** @param gone why a finding that was open is not found again */
+    List<Transition> toTell(Instant now, Function<FindingLife, Closing> gone) {
         List<Transition> news = new ArrayList<>(moved.stream()
                 .filter(t -> !isOfAFinding(t) && !before.told().contains(t))
                 .toList());
@@ -42,8 +44,8 @@ final class News {
         }
         for (FindingLife life : before.present().lives()) {
             if (!keys(present).contains(life.key())) {
-                news.add(closed.getOrDefault(
-                        life.key(), new Transition.FindingClosed(now, life, new Closing.Withdrawn())));
+                Transition.FindingClosed again = closed.get(life.key());
+                news.add(again != null ? again : new Transition.FindingClosed(now, life, gone.apply(life)));
             }
         }
         present.lives().stream()

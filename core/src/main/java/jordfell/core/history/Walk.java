@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import jordfell.core.diagnosis.CaseOf;
 import jordfell.core.diagnosis.Diagnosis;
 import jordfell.core.diagnosis.Finding;
@@ -128,6 +129,19 @@ final class Walk {
         return List.copyOf(now.values());
     }
 
+    /**
+     * Whether it came to this finding on its way. What it does not come to with the records of now, though it was open, ended by
+     * a change of the records and by nothing that was seen.
+     */
+    boolean knows(FindingLife life) {
+        return Stream.concat(
+                        point.lives().stream(),
+                        moved.stream()
+                                .filter(Transition.FindingOpened.class::isInstance)
+                                .map(t -> ((Transition.FindingOpened) t).life()))
+                .anyMatch(other -> other.key().equals(life.key()));
+    }
+
     private Closing why(FindingLife life, List<FindingLife> opened, Instant at) {
         Optional<Closing> explained = opened.stream()
                 .filter(other -> other.finding().line() == life.finding().line()
@@ -137,11 +151,14 @@ final class Walk {
                         other.finding().certainty().compareTo(life.finding().certainty()) <= 0)
                 .findFirst()
                 .map(other -> new Closing.Explained(other.finding().cause().slug()));
-        return explained
-                .or(() -> records.lastAct()
-                        .filter(act ->
-                                !act.at().isBefore(life.opened()) && !act.at().isAfter(at))
-                        .map(Closing.AfterAct::new))
+        return explained.orElseGet(() -> ended(life, at));
+    }
+
+    /** By an act that came before, or by itself. */
+    Closing ended(FindingLife life, Instant at) {
+        return records.lastAct()
+                .filter(act -> !act.at().isBefore(life.opened()) && !act.at().isAfter(at))
+                .<Closing>map(Closing.AfterAct::new)
                 .orElseGet(Closing.ByItself::new);
     }
 

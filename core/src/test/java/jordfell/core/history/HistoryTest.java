@@ -23,6 +23,7 @@ import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.evidence.SipTexts;
 import jordfell.core.path.Condition;
+import jordfell.core.path.DeviceFacts.LampFacts;
 import jordfell.core.path.Stop;
 import jordfell.core.path.WindowFour;
 import jordfell.core.release.Revision;
@@ -38,6 +39,7 @@ class HistoryTest {
     private static final String DOMAIN = "v.example";
 
     private Optional<Act> act = Optional.empty();
+    private List<LampFacts> lamps = List.of();
     private History history = History.begin(T);
 
     private static Instant at(long seconds) {
@@ -45,12 +47,9 @@ class HistoryTest {
     }
 
     private Records records() {
-        return new Records(
-                new WindowFour(DOMAIN, T.minusSeconds(600))
-                        .released(T, "harbour", Optional.of(T))
-                        .facts(),
-                new NoSecrets(),
-                act);
+        WindowFour window = new WindowFour(DOMAIN, T.minusSeconds(600)).released(T, "harbour", Optional.of(T));
+        window.lamps = lamps;
+        return new Records(window.facts(), new NoSecrets(), act);
     }
 
     private List<Transition> step(long now, Observation... seen) {
@@ -160,6 +159,21 @@ class HistoryTest {
         assertThat(step(400, fetched(20)).size()).isZero();
         assertThat(history.step(records(), List.of(fetched(-500)), at(401)).tooLate())
                 .hasSize(1);
+    }
+
+    @Test
+    void aFindingThatTheRecordsEndedIsNotWithdrawnByWhatComesLate() {
+        carrying();
+        lamps = List.of(new LampFacts("key 9", "2417", "Radio", "the Korrin K12 has 4 keys"));
+        assertThat(opened(step(150)))
+                .extracting(o -> o.life().finding().cause())
+                .containsExactly(Cause.LAMP_DARK);
+        lamps = List.of();
+        act = Optional.of(new Act(at(155), "Lena Ravn", "laid out its keys"));
+        assertThat(closed(step(160, fetched(20))))
+                .extracting(Transition.FindingClosed::why)
+                .containsExactly(new Closing.AfterAct(act.get()));
+        assertThat(history.present().lives()).isEmpty();
     }
 
     @Test

@@ -58,5 +58,11 @@ class LampsApiTest {
                 "lit", () -> lamp(device, "key 4").path("state").asString().equals("TOLD"));
         RunningServer.until(
                 "the finding is over", () -> pier.sheet(device).path("findings").isEmpty());
+        RunningServer.until(
+                "and is written down",
+                () -> pier.sheet(device)
+                        .path("past")
+                        .toString()
+                        .contains("Nobody has 2148, so the lamp of key 4 stays dark."));
     }
 }
