@@ -42,7 +42,7 @@ final class RegisterBench {
     private static final int SECONDS = 5;
 
     /** Until what is run often was compiled. */
-    private static final int WARM_UP = 10;
+    private static final int WARM_UP = 30;
 
     private static final int FLOOD_SECONDS = 3;
     private static final int MOST_QUARTERS = 40;

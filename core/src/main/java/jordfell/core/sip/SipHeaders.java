@@ -105,6 +105,10 @@ public final class SipHeaders {
     }
 
     private static Optional<Via> readVia(String value) {
+        return PlainVia.read(value).or(() -> readViaByGrammar(value));
+    }
+
+    static Optional<Via> readViaByGrammar(String value) {
         if (!(parse("Via", value) instanceof ViaList list) || list.isEmpty()) {
             return Optional.empty();
         }

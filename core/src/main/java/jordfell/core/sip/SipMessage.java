@@ -122,6 +122,15 @@ public record SipMessage(String startLine, List<Header> headers, String body) {
         return Collections.unmodifiableList(values);
     }
 
+    /** Whether a header of this name stands in it more than once. */
+    public boolean isRepeated(String name) {
+        int times = 0;
+        for (Header header : headers) {
+            times += header.is(name) ? 1 : 0;
+        }
+        return times > 1;
+    }
+
     /** The same with more headers at the end. */
     public SipMessage with(List<Header> others) {
         List<Header> more = new ArrayList<>(headers.size() + others.size());

@@ -65,12 +65,7 @@ final class RequestCheck {
 
     /** What tells a request from others stands in it once (§7.3.1). */
     private static boolean isSingle(SipMessage request) {
-        for (String name : ONCE) {
-            if (request.all(name).size() > 1) {
-                return false;
-            }
-        }
-        return true;
+        return ONCE.stream().noneMatch(request::isRepeated);
     }
 
     /** Its way back, where it goes and who sent it can be understood; what a Request-URI must not hold is not in it (§19.1.1). */

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
@@ -18,6 +19,8 @@ import jordfell.lab.registrar.RegistrarEvent.BindingMoved;
 
 /** Steps 6 to 8 of RFC 3261 §10.3 for one authenticated request: all its contacts, or none. */
 final class BindingUpdate {
+
+    private static final Pattern SECONDS = Pattern.compile("[0-9]{1,10}");
 
     private final Policy policy;
     private final Account account;
@@ -127,7 +130,7 @@ final class BindingUpdate {
     private int requestedExpiry(SipAddress contact) {
         String wish =
                 contact.param("expires").or(() -> request.first("Expires")).orElse("");
-        return wish.matches("[0-9]{1,10}")
+        return SECONDS.matcher(wish).matches()
                 ? (int) Math.min(Integer.MAX_VALUE, Long.parseLong(wish))
                 : policy.expiry().usual();
     }

@@ -7,9 +7,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.Base64;
-import java.util.HashMap;
+import java.util.Iterator;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.random.RandomGenerator;
+import java.util.regex.Pattern;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 
@@ -30,20 +32,29 @@ final class Nonces {
     private static final int STAMP_BYTES = Long.BYTES + RANDOM_BYTES;
     private static final int MAC_BYTES = 16;
 
+    private static final Pattern COUNT = Pattern.compile("[0-9a-fA-F]{8}");
+
+    /** Uses that are remembered. */
+    static final int MOST = 100_000;
+
     private final Duration lifetime;
     private final RandomGenerator random;
-    private final SecretKeySpec key;
+    private final Mac mac;
 
     private record Used(long count, Instant forgetAt) {}
 
-    private final Map<String, Used> used = new HashMap<>();
+    /** The one that was used last stands last. */
+    private final Map<String, Used> used = new LinkedHashMap<>();
+
+    /** What was issued until then may have been used without being remembered. */
+    private Instant forgotten = Instant.MIN;
 
     Nonces(Duration lifetime, RandomGenerator random) {
         this.lifetime = lifetime;
         this.random = random;
         byte[] secret = new byte[32];
         random.nextBytes(secret);
-        this.key = new SecretKeySpec(secret, "HmacSHA256");
+        this.mac = keyed(secret);
     }
 
     String issue(Instant now) {
@@ -74,23 +85,41 @@ final class Nonces {
         if (!MessageDigest.isEqual(mac(stamp), Arrays.copyOfRange(bytes, STAMP_BYTES, bytes.length))) {
             return Standing.FOREIGN;
         }
-        return issuedAt(stamp).plus(lifetime).isAfter(now) ? Standing.FRESH : Standing.STALE;
+        Instant issued = issuedAt(stamp);
+        boolean isOver = !issued.plus(lifetime).isAfter(now);
+        boolean isForgotten = !issued.isAfter(forgotten) && !used.containsKey(nonce);
+        return isOver || isForgotten ? Standing.STALE : Standing.FRESH;
     }
 
     /** Takes a use of the nonce; false if this count was used before. */
     boolean use(String nonce, String nc, Instant now) {
-        long count = nc.matches("[0-9a-fA-F]{8}") ? Long.parseLong(nc, 16) : 1;
+        long count = COUNT.matcher(nc).matches() ? Long.parseLong(nc, 16) : 1;
         Used before = used.get(nonce);
         if (before != null && count <= before.count()) {
             return false;
         }
+        used.remove(nonce);
         used.put(nonce, new Used(count, now.plus(lifetime)));
+        if (used.size() > MOST) {
+            forgetOldest();
+        }
         return true;
     }
 
     /** Forgets the counts of nonces that must be over by now. */
     void forgetStale(Instant now) {
-        used.values().removeIf(u -> !u.forgetAt().isAfter(now));
+        Iterator<Used> oldest = used.values().iterator();
+        while (oldest.hasNext() && !oldest.next().forgetAt().isAfter(now)) {
+            oldest.remove();
+        }
+    }
+
+    /** What was issued as early as the one that is forgotten is over for whoever has it still: it might be used twice. */
+    private void forgetOldest() {
+        Iterator<String> oldest = used.keySet().iterator();
+        Instant issued = issuedAt(Base64.getUrlDecoder().decode(oldest.next()));
+        oldest.remove();
+        forgotten = issued.isAfter(forgotten) ? issued : forgotten;
     }
 
     private static Instant issuedAt(byte[] stamp) {
@@ -98,10 +127,14 @@ final class Nonces {
     }
 
     private byte[] mac(byte[] stamp) {
+        return Arrays.copyOf(mac.doFinal(stamp), MAC_BYTES);
+    }
+
+    private static Mac keyed(byte[] secret) {
         try {
             Mac mac = Mac.getInstance("HmacSHA256");
-            mac.init(key);
-            return Arrays.copyOf(mac.doFinal(stamp), MAC_BYTES);
+            mac.init(new SecretKeySpec(secret, "HmacSHA256"));
+            return mac;
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException("every Java platform has HmacSHA256", e);
         }
