@@ -29,9 +29,6 @@ public final class Bench {
     private static final int FEW = 1_000;
     private static final int ROUNDS = 5;
 
-    /** Rounds of registrations that are observed. */
-    private static final int OBSERVED = 20;
-
     private final Report report = new Report();
 
     private Bench() {}
@@ -92,23 +89,31 @@ public final class Bench {
         say("a digit over 1,000 patterns, against 0.1 ms", digit, 0.1, 1, "ms");
     }
 
-    private static double observing(Path folder) {
+    /** What it costs to observe a registration against what it costs to be registered. */
+    private void observing(Path folder) throws IOException, InterruptedException {
         try (BenchServer server = new BenchServer(folder.resolve("observing"))) {
-            TrafficBench traffic = new TrafficBench(server, FEW);
-            traffic.comeUp();
-            traffic.observing(OBSERVED);
-            return traffic.observing(OBSERVED);
+            TrafficBench traffic = new TrafficBench(server, 2 * BenchAgents.ALL);
+            traffic.fetch();
+            double registered = new RegisterBench(traffic.phones(), RegisterBench.NOBODY).cost(() -> {});
+            double observed = new RegisterBench(traffic.phones(), traffic.log()).cost(traffic::settled);
+            say("a registration’s observing against its registering", observed - registered, registered, 1, "µs");
+            say(
+                    "lost of what was observed, against none",
+                    (double) traffic.log().lost(),
+                    1,
+                    0.5,
+                    "");
         }
     }
 
     private void registrations(Path folder) throws IOException {
         try {
             RegisterBench bench = new RegisterBench();
-            RegisterBench.Done echoed = bench.echoed();
-            RegisterBench.Done top = bench.registered(0);
+            BenchAgents.Done echoed = bench.echoed();
+            BenchAgents.Done top = bench.registered(0);
             say("echoes in the time of one registration", echoed.aSecond(), top.aSecond(), 1 / 0.6, "a second");
-            long pause = (long) (RegisterBench.AT_ONCE * 2e9 / top.aSecond());
-            RegisterBench.Done half = bench.registered(pause);
+            long pause = (long) (BenchAgents.AT_ONCE * 2e9 / top.aSecond());
+            BenchAgents.Done half = bench.registered(pause);
             say("lost at half of that rate, against none", half.lost(), 1, 0.5, "");
             say("99th percentile at half of that rate against its median", half.p99(), half.median(), 5, "ms");
             say(
@@ -117,7 +122,7 @@ public final class Bench {
                     2,
                     1,
                     "s");
-            say("a REGISTER observed against one answered", observing(folder), bench.answering(), 1, "µs");
+            observing(folder);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }

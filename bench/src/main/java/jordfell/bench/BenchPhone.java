@@ -27,6 +27,11 @@ record BenchPhone(
         return "BenchPhone[" + id + "]";
     }
 
+    /** Whether it is a device of a server’s. */
+    boolean isEnrolled() {
+        return id > 0;
+    }
+
     Observation ping(Instant now) {
         return new Pinged(now, number, true);
     }

@@ -1,6 +1,5 @@
 package jordfell.bench;
 
-import com.sun.management.OperatingSystemMXBean;
 import java.lang.management.ManagementFactory;
 import java.lang.management.MemoryMXBean;
 import java.time.Duration;
@@ -156,21 +155,27 @@ final class TrafficBench {
         }
     }
 
-    /**
-     * Processor time that it takes to observe one REGISTER and its answer, in µs: keeping what was seen, and what follows from
-     * it for the device.
-     */
-    double observing(int rounds) {
-        long before = cpu();
-        long seen = 0;
-        for (int round = 0; round < rounds; round++) {
-            for (BenchPhone phone : phones) {
-                refresh(phone, Instant.now(), BindingChanged.Change.REFRESHED);
-                seen++;
-            }
-            log.flush();
+    /** Has all phones take their files, and nothing else. */
+    void fetch() {
+        phones.forEach(phone -> tell(phone, phone.fetched(Instant.now(), 200)));
+        settled();
+    }
+
+    /** Waits until all that was seen is written, and all that follows from it is known. */
+    void settled() {
+        log.flush();
+        while (!server.bean(Histories.class).withNews().isEmpty()
+                || server.bean(PathKeeper.class).waiting() > 0) {
+            LockSupport.parkNanos(5_000_000L);
         }
-        return (cpu() - before) / 1e3 / seen;
+    }
+
+    List<BenchPhone> phones() {
+        return phones;
+    }
+
+    ObservationLog log() {
+        return log;
     }
 
     /** Plays so long of a usual day. */
@@ -178,7 +183,7 @@ final class TrafficBench {
         long bytesBefore = size();
         long rowsBefore = rows();
         long lostBefore = log.lost();
-        long cpuBefore = cpu();
+        double cpuBefore = Cpu.micros();
         began = System.nanoTime();
         long seen = 0;
         Random random = new Random(4);
@@ -194,7 +199,7 @@ final class TrafficBench {
             LockSupport.parkNanos(Math.max(0, due - System.nanoTime()));
         }
         double wall = (System.nanoTime() - began) / 1e9;
-        double cores = (cpu() - cpuBefore) / 1e9 / wall;
+        double cores = (Cpu.micros() - cpuBefore) / 1e6 / wall;
         log.flush();
         LockSupport.parkNanos(2_000_000_000L);
         List<Lag> told;
@@ -259,10 +264,6 @@ final class TrafficBench {
         MemoryMXBean memory = ManagementFactory.getMemoryMXBean();
         memory.gc();
         return memory.getHeapMemoryUsage().getUsed() / 1e6;
-    }
-
-    private static long cpu() {
-        return ((OperatingSystemMXBean) ManagementFactory.getOperatingSystemMXBean()).getProcessCpuTime();
     }
 
     private long rows() {

@@ -23,6 +23,11 @@ public record History(Point settled, List<Observation> recent, Point present, Li
     /** How late an observation may come and still land where it belongs. */
     public static final Duration LATE = Duration.ofMinutes(2);
 
+    /**
+     * So much of one device is kept in its order, and no more: of one that never stops talking, half of it is settled sooner.
+     */
+    static final int MOST = 400;
+
     /** More than this at once is not one of the steps that follow each other all day. */
     private static final int MANY = 32;
 
@@ -64,12 +69,25 @@ public record History(Point settled, List<Observation> recent, Point present, Li
     }
 
     private List<Observation> fresh(List<Observation> seen) {
-        Set<Observation> known = new HashSet<>(recent);
+        Set<Observation> known = seen.stream()
+                .map(Observation::at)
+                .min(Instant::compareTo)
+                .map(this::since)
+                .orElseGet(HashSet::new);
         return seen.stream()
                 .filter(o -> !o.at().isBefore(settled.at()))
                 .filter(known::add)
                 .sorted(ObservationOrder.BY_TIME)
                 .toList();
+    }
+
+    /** Those not older than a moment: what is seen twice was seen at the same moment. */
+    private Set<Observation> since(Instant moment) {
+        Set<Observation> since = new HashSet<>();
+        for (int i = recent.size() - 1; i >= 0 && !recent.get(i).at().isBefore(moment); i--) {
+            since.add(recent.get(i));
+        }
+        return since;
     }
 
     private boolean comesAfterAll(Observation o) {
@@ -134,8 +152,9 @@ public record History(Point settled, List<Observation> recent, Point present, Li
 
     /** What is old enough to have no other come before it is folded into the settled point. */
     private History settling(Records records, Instant now) {
-        Instant until = now.minus(LATE);
-        if (!settled.at().isBefore(until.minus(LATE))) {
+        boolean isFull = recent.size() > MOST;
+        Instant until = isFull ? recent.get(recent.size() - MOST / 2).at() : now.minus(LATE);
+        if (!isFull && !settled.at().isBefore(until.minus(LATE))) {
             return this;
         }
         Walk walk = new Walk(records, settled);

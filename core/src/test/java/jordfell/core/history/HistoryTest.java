@@ -187,6 +187,22 @@ class HistoryTest {
     }
 
     @Test
+    void ofOneThatNeverStopsTalkingHalfIsSettledSooner() {
+        carrying();
+        for (int i = 0; i < 8 * History.MOST; i++) {
+            Instant now = at(100).plusMillis(10L * i);
+            Observation ping = new Pinged(now, "2416", true);
+            history = history.step(records(), List.of(ping), now).history();
+            assertThat(history.recent().size()).isLessThanOrEqualTo(History.MOST);
+        }
+        assertThat(history.settled().at()).isAfter(at(120));
+        assertThat(history.present().condition()).isEqualTo(Condition.CARRYING);
+        // What comes late by less than that lands where it belongs.
+        assertThat(step(131, new Pinged(at(129), "2416", true))).isEmpty();
+        assertThat(history.recent()).contains(new Pinged(at(129), "2416", true));
+    }
+
+    @Test
     void whatIsSettledIsNotKept() {
         carrying();
         for (int t = 160; t < 4_000; t += 60) {

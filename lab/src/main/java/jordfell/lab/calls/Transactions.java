@@ -6,8 +6,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.evidence.Datagram;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
+import jordfell.core.sip.SipReader;
+import jordfell.core.sip.SipReading;
+import jordfell.lab.net.Endpoint;
 import jordfell.lab.registrar.Outcome;
 
 /**
@@ -22,7 +26,19 @@ final class Transactions {
     private static final int MOST = 20_000;
     private static final String COOKIE = "z9hG4bK";
 
-    private record Answered(Outcome outcome, Instant until) {}
+    /** As it went out: what is kept is seldom wanted, and much of it would hold up whatever else needs room. */
+    private record Sent(String node, Endpoint to, Datagram datagram) {
+
+        static Sent of(Outcome.Outgoing out) {
+            return new Sent(out.node(), out.to(), Datagram.of(out.message().bytes()));
+        }
+
+        Outcome.Outgoing again() {
+            return new Outcome.Outgoing(node, to, ((SipReading.Message) SipReader.read(datagram.bytes())).message());
+        }
+    }
+
+    private record Answered(List<Sent> sent, Instant until) {}
 
     private final Map<String, Answered> answered = new LinkedHashMap<>() {
         @Override
@@ -36,11 +52,12 @@ final class Transactions {
         return key(request)
                 .map(answered::get)
                 .filter(a -> a.until().isAfter(now))
-                .map(a -> new Outcome(a.outcome().sends(), List.of()));
+                .map(a -> new Outcome(a.sent().stream().map(Sent::again).toList(), List.of()));
     }
 
     void answered(SipMessage request, Outcome outcome, Instant now) {
-        key(request).ifPresent(key -> answered.put(key, new Answered(outcome, now.plus(LIFE))));
+        List<Sent> sent = outcome.sends().stream().map(Sent::of).toList();
+        key(request).ifPresent(key -> answered.put(key, new Answered(sent, now.plus(LIFE))));
     }
 
     /** Forgets what nobody repeats any more; the oldest stand first. */

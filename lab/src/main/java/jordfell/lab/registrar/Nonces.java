@@ -35,7 +35,7 @@ final class Nonces {
     private static final Pattern COUNT = Pattern.compile("[0-9a-fA-F]{8}");
 
     /** Uses that are remembered. */
-    static final int MOST = 100_000;
+    static final int MOST = 20_000;
 
     private final Duration lifetime;
     private final RandomGenerator random;

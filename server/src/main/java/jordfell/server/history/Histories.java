@@ -47,6 +47,9 @@ public class Histories {
     /** Seen, and not stepped yet. */
     private final Map<Long, List<Observation>> news = new HashMap<>();
 
+    /** All that was seen before is taken. */
+    private volatile Instant takenUntil = Instant.MAX;
+
     /** @param act the newest that was done to the device's records */
     private record Kept(History history, Instant writtenAt, Optional<Act> act) {}
 
@@ -58,8 +61,13 @@ public class Histories {
         this.clock = clock;
     }
 
-    /** Takes what was seen and written. */
-    void take(Map<Long, List<Observation>> seen) {
+    /**
+     * Takes what was seen and written.
+     *
+     * @param until all that was seen before is among what was taken
+     */
+    void take(Map<Long, List<Observation>> seen, Instant until) {
+        takenUntil = until;
         synchronized (news) {
             seen.forEach((device, observations) ->
                     news.computeIfAbsent(device, d -> new ArrayList<>()).addAll(observations));
@@ -79,8 +87,8 @@ public class Histories {
         List<Observation> seen = newsOf(device);
         try {
             Optional<Kept> known = Optional.ofNullable(inMind.getIfPresent(device));
-            Instant moment = latest(seen, now);
             boolean asBefore = recordsAsBefore && known.isPresent();
+            Instant moment = latest(seen, asBefore && !seen.isEmpty() ? before(known.get(), now) : now);
             Optional<Act> act = asBefore ? known.get().act() : lastAct(facts);
             Records records = new Records(facts, secrets, act, asBefore);
             History.Stepped stepped = known.map(k -> k.history().step(records, seen, moment))
@@ -207,6 +215,16 @@ public class Histories {
         inMind.put(
                 device,
                 new Kept(history, isDue || moved ? now : known.orElseThrow().writtenAt(), act));
+    }
+
+    /**
+     * Up to when a history goes on by what was seen: what was seen since is on its way, and would come late if it had gone on
+     * to now.
+     */
+    private Instant before(Kept known, Instant now) {
+        Instant until = takenUntil.isBefore(now) ? takenUntil : now;
+        Instant present = known.history().present().at();
+        return until.isBefore(present) ? present : until;
     }
 
     private static Instant latest(List<Observation> seen, Instant now) {

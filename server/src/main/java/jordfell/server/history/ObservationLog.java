@@ -1,6 +1,8 @@
 package jordfell.server.history;
 
 import jakarta.annotation.PreDestroy;
+import java.time.Duration;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -41,6 +43,9 @@ public class ObservationLog implements WorldObserver {
 
     /** …but nobody waits longer than this for what they see, in milliseconds. */
     private static final long GATHERED_AT_MOST = 300;
+
+    /** From being seen to being in the queue. */
+    private static final Duration UNDER_WAY = Duration.ofMillis(2);
 
     /** When nothing is seen, what waited in vain is looked at all the same, in milliseconds. */
     private static final long IDLE = 200;
@@ -136,13 +141,15 @@ public class ObservationLog implements WorldObserver {
             List<Seen> batch = new ArrayList<>();
             try {
                 Optional<Seen> first = waiting.poll(IDLE);
+                Instant until = clock.instant();
                 if (first.isPresent()) {
                     batch.add(first.get());
                     Thread.sleep(waiting.size() < MOST_AT_ONCE ? gathered : 0);
+                    until = clock.instant().minus(UNDER_WAY);
                     batch.addAll(waiting.more(MOST_AT_ONCE - 1));
                 }
                 long began = System.nanoTime();
-                take(batch);
+                take(batch, batch.size() < MOST_AT_ONCE ? until : newest(batch));
                 long tookMillis = (System.nanoTime() - began) / 1_000_000;
                 gathered = Math.min(GATHERED_AT_MOST, Math.max(GATHERED, tookMillis * TIMES_AS_LONG));
             } catch (InterruptedException e) {
@@ -176,7 +183,7 @@ public class ObservationLog implements WorldObserver {
         }
     }
 
-    private void take(List<Seen> batch) throws InterruptedException {
+    private void take(List<Seen> batch, Instant until) throws InterruptedException {
         Map<Long, List<Observation>> byDevice = new LinkedHashMap<>();
         List<Sighted> strays = new ArrayList<>();
         for (Seen seen : batch) {
@@ -191,7 +198,7 @@ public class ObservationLog implements WorldObserver {
         owners.letGo(clock.instant()).forEach(tied -> sort(tied, byDevice, strays));
         tellMissed(byDevice);
         if (!byDevice.isEmpty() || !strays.isEmpty()) {
-            histories.take(whenItCan(() -> written(byDevice, strays)));
+            histories.take(whenItCan(() -> written(byDevice, strays)), until);
         }
     }
 
@@ -207,6 +214,10 @@ public class ObservationLog implements WorldObserver {
             book.forget(byDevice.keySet());
             throw e;
         }
+    }
+
+    private static Instant newest(List<Seen> batch) {
+        return batch.get(batch.size() - 1).observation().at();
     }
 
     private static void sort(Tied tied, Map<Long, List<Observation>> byDevice, List<Sighted> strays) {
