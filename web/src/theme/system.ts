@@ -72,12 +72,28 @@ const config = defineConfig({
     },
     'input[type=checkbox]': { accentColor: 'var(--chakra-colors-fjord)' },
     '*:focus-visible': { outline: '2px solid', outlineColor: 'fjord', outlineOffset: '1px' },
-    // A window that is printed prints its contents alone; buttons mean nothing on paper.
-    'body:has(.print-me) *': { _print: { visibility: 'hidden' } },
-    'body .print-me, body .print-me *': { _print: { visibility: 'visible' } },
-    'body .print-me': {
-      _print: { position: 'fixed', inset: '0', padding: '20mm', bg: 'white', color: 'black' },
+    // A window that is printed prints its contents alone, on as many pages as they need; buttons mean nothing on paper.
+    'body:has(.print-me) :not(:has(.print-me), .print-me, .print-me *)': {
+      _print: { display: 'none !important' },
     },
+    'html:has(.print-me), body:has(.print-me), body :has(.print-me)': {
+      _print: {
+        position: 'absolute !important',
+        inset: '0 0 auto !important',
+        display: 'block !important',
+        width: 'auto !important',
+        maxWidth: 'none !important',
+        height: 'auto !important',
+        maxHeight: 'none !important',
+        margin: '0 !important',
+        padding: '0 !important',
+        border: 'none !important',
+        boxShadow: 'none !important',
+        overflow: 'visible !important',
+      },
+    },
+    'dialog:has(.print-me)::backdrop': { _print: { background: 'none !important' } },
+    'body .print-me': { _print: { padding: '12mm', bg: 'white', color: 'black' } },
     'body .print-me button': { _print: { display: 'none' } },
     'h1, h2, h3': { fontFamily: 'heading' },
   },

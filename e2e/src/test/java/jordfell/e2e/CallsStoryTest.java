@@ -12,6 +12,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.Media;
 import com.microsoft.playwright.options.SelectOption;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.util.List;
@@ -137,6 +138,12 @@ class CallsStoryTest {
         button(page, "Welcome sheet…").click();
         button(page, "Add the link to the PIN of 2489").click();
         String link = page.getByTestId("pin-link").innerText();
+        // On paper there is the sheet alone, on as many pages as it takes.
+        page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.PRINT));
+        assertThat(page.locator("header nav").isVisible()).isFalse();
+        assertThat(page.locator("dialog").evaluate("d => getComputedStyle(d).overflow + getComputedStyle(d).maxHeight"))
+                .isEqualTo("visiblenone");
+        page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.SCREEN));
         Page theirs = jordfell.window(500, 800, ColorScheme.LIGHT);
         theirs.navigate(link);
         sees(theirs, "It is shown once");
