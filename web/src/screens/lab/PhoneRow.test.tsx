@@ -103,6 +103,18 @@ it('lamps that show something are told, those that are off are not', () => {
   expect(screen.queryByText(/Ida/)).toBeNull()
 })
 
+it('the key of a lamp is pressed, and what came of it is told', async () => {
+  const asked = serverSays({
+    [`POST /api/lab/phones/${mac}/press`]: {
+      body: { worked: false, detail: '403 2004 is in no pick-up group with others' },
+    },
+  })
+  row({ lamps: [{ caption: 'Harbour radio', number: '2400', light: 'BLINKING' }] })
+  fireEvent.click(screen.getByLabelText('Press the key of Lamp Harbour radio'))
+  expect(await screen.findByText(/Nobody took it: 403 2004 is in no pick-up group/)).toBeTruthy()
+  expect(asked[0]?.body).toEqual({ caption: 'Harbour radio', number: '2400' })
+})
+
 it('a viewer switches nothing', () => {
   serverSays({})
   row({}, false)

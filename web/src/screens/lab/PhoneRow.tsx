@@ -57,7 +57,7 @@ export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
         {phone.inCall && <chakra.b> · in a call</chakra.b>}
         {!phone.staffed && <Faded> · nobody takes calls</Faded>}
         {phone.typedByHand && <Faded> · typed by hand</Faded>}
-        <Lamps lamps={phone.lamps} />
+        <Lamps phone={phone} mayAct={mayAct} />
         {phone.saved && (
           <chakra.details fontSize="12px">
             <chakra.summary cursor="pointer" color="fjord">
@@ -99,17 +99,42 @@ const LIGHTS: Record<Schemas['Lamp']['light'], string> = {
   ON: 'on',
 }
 
-/** What its lamps show; those that are off say nothing. */
-function Lamps({ lamps }: { lamps: Schemas['Lamp'][] }) {
-  const shown = lamps.filter((l) => l.light !== 'OFF')
-  if (shown.length === 0) return null
+/** What its lamps show, and their keys; those that are off say nothing. */
+function Lamps({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
+  const press = useChange((lamp: Schemas['Lamp']) =>
+    unwrap(
+      client.POST('/api/lab/phones/{mac}/press', {
+        params: { path: { mac: phone.mac } },
+        body: { caption: lamp.caption, number: lamp.number },
+      }),
+    ),
+  )
+  const shown = phone.lamps.filter((l) => l.light !== 'OFF')
+  const name = (l: Schemas['Lamp']) => (l.caption ? `Lamp ${l.caption}` : `Messages of ${l.number}`)
   return (
     <Box fontSize="12px" color="faded">
       {shown.map((l) => (
-        <Box key={l.caption + l.number} color={l.light === 'DARK' ? 'rust' : 'amberText'}>
-          {l.caption ? `Lamp ${l.caption}` : `Messages of ${l.number}`}: {LIGHTS[l.light]}
-        </Box>
+        <Flex key={l.caption + l.number} gap="6px" color={l.light === 'DARK' ? 'rust' : 'amberText'}>
+          <span>{`${name(l)}: ${LIGHTS[l.light]}`}</span>
+          {mayAct && phone.powered && (
+            <Act
+              kind="quiet"
+              aria-label={`Press the key of ${name(l)}`}
+              disabled={press.isPending}
+              onClick={() => press.mutate(l)}
+            >
+              press its key
+            </Act>
+          )}
+        </Flex>
       ))}
+      {press.data && (
+        <Box role="status" color={press.data.worked ? 'ink' : 'rust'}>
+          {press.data.worked ? 'It was answered: ' : 'Nobody took it: '}
+          {press.data.detail}
+        </Box>
+      )}
+      <Trouble error={press.error} />
     </Box>
   )
 }

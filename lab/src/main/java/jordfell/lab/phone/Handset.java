@@ -43,6 +43,28 @@ public final class Handset {
                 .dial(number, (user, answer) -> call(user, then, CallLeg.BRIEFLY, answer), result);
     }
 
+    /**
+     * Presses the key beside a lamp: it calls who is watched, or takes the call that rings there if the file says how; beside
+     * the message lamp it hears the messages. A lamp that it does not have presses nothing.
+     *
+     * @param lamp as {@link SimPhone#lamps} tells it, whatever it shows by now
+     */
+    public void press(Lamp lamp, BiConsumer<Boolean, String> result) {
+        phone.lamps().stream()
+                .filter(now ->
+                        now.caption().equals(lamp.caption()) && now.number().equals(lamp.number()))
+                .findFirst()
+                .ifPresentOrElse(
+                        now -> call(pressed(now), result), () -> result.accept(false, "the phone has no such key"));
+    }
+
+    private String pressed(Lamp lamp) {
+        if (lamp.caption().isEmpty()) {
+            return lines.messagesOf(lamp.number()).orElse(lamp.number());
+        }
+        return lamp.light() == Lamp.Light.BLINKING ? phone.dials().pickUp() + lamp.number() : lamp.number();
+    }
+
     /** Calls a user and talks for so long; false if no line is registered. */
     public boolean talk(String user, Duration talk) {
         return place(user, "", talk, (worked, answer) -> {});

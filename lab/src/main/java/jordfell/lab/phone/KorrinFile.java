@@ -226,7 +226,10 @@ public final class KorrinFile {
                                 upkeep.get("with"),
                                 section("works").get("version")),
                         new PhoneConfig.Dials(
-                                calls.get("plan"), whole(calls, "plan-pause", 1, 30), calls.get("urgent")),
+                                calls.get("plan"),
+                                whole(calls, "plan-pause", 1, 30),
+                                calls.get("urgent"),
+                                section("keys").get("take")),
                         values())
                 .speaking(calls.get("voices"))
                 .pressing(calls.get("digits"), whole(calls, "digits-type", 96, 127));

@@ -91,7 +91,7 @@ public final class OmbrelFile {
                                 service.get("pass"),
                                 section("software").get("version")),
                         new PhoneConfig.Dials(
-                                calls.get("plan"), whole(calls.get("pause"), 1, 30, ""), calls.get("urgent")),
+                                calls.get("plan"), whole(calls.get("pause"), 1, 30, ""), calls.get("urgent"), ""),
                         values)
                 .speaking(calls.get("voices"))
                 .pressing(calls.get("digits"), whole(calls.get("kind"), 96, 127, ""));

@@ -120,9 +120,10 @@ public record PhoneConfig(
      *
      * @param map its digit map; empty for none
      * @param emergency numbers that it sends at once, with commas between them
+     * @param pickUp what the key of a lamp that blinks dials before the number; empty if it just calls
      */
-    public record Dials(String map, int timerSeconds, String emergency) {
-        static final Dials WHATEVER = new Dials("", 4, "");
+    public record Dials(String map, int timerSeconds, String emergency, String pickUp) {
+        static final Dials WHATEVER = new Dials("", 4, "", "");
     }
 
     /**

@@ -39,6 +39,16 @@ final class PhoneLines {
         return lines.stream().filter(l -> l.registrar().isPresent()).findFirst();
     }
 
+    /** What the message key of the line with this number dials. */
+    Optional<String> messagesOf(String number) {
+        return lines.stream()
+                .map(LineClient::station)
+                .filter(station ->
+                        station.number().equals(number) && !station.messages().isEmpty())
+                .map(Station::messages)
+                .findFirst();
+    }
+
     /** How each stands, in a few words. */
     String words() {
         return String.join(

@@ -58,7 +58,7 @@ public final class TessaroFile {
                                 care.text("user"),
                                 care.text("secret"),
                                 file.in("software").text("version")),
-                        new PhoneConfig.Dials(calls.text("map"), calls.whole("wait", 1, 30), calls.text("urgent")),
+                        new PhoneConfig.Dials(calls.text("map"), calls.whole("wait", 1, 30), calls.text("urgent"), ""),
                         file.flat())
                 .speaking(calls.text("voices"))
                 .pressing(calls.text("tones"), calls.whole("type", 96, 127));

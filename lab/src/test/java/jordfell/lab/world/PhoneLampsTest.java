@@ -3,13 +3,17 @@ package jordfell.lab.world;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 import jordfell.core.diagnosis.Finding;
+import jordfell.core.evidence.SipSeen;
 import jordfell.core.keys.KeyKind;
 import jordfell.core.keys.KeyPlace;
 import jordfell.core.keys.KeyPlan;
+import jordfell.core.settings.SettingsCatalogue;
 import jordfell.lab.phone.Lamp;
 import jordfell.lab.phone.Lamp.Light;
 import jordfell.lab.registrar.Accounts;
@@ -95,5 +99,41 @@ class PhoneLampsTest {
     void theMessageLampOfEachLineIsItsOwn() {
         watching();
         assertThat(messages()).isEqualTo(Arrays.asList(Light.OFF, Light.OFF));
+    }
+
+    private String pressed(String caption, String number) {
+        List<String> said = new ArrayList<>();
+        world.phone().handset().press(new Lamp(caption, number, Light.OFF), (worked, detail) -> said.add(detail));
+        world.timeline.run(Duration.ofMillis(200));
+        List<String> dialled = world.seen.stream()
+                .filter(o -> o instanceof SipSeen s && s.toNode() && s.asks("INVITE"))
+                .map(o -> ((SipSeen) o).number())
+                .toList();
+        return dialled.isEmpty() ? said.get(0) : dialled.get(dialled.size() - 1);
+    }
+
+    @Test
+    void theKeyOfALampCallsWhoIsWatchedAndTakesTheCallThatRingsThere() {
+        world.more = Map.of("keys.pick-up", "*7");
+        watching("2417");
+        assertThat(pressed("Key 1", "2417")).isEqualTo("2417");
+        world.run(20);
+        assertThat(world.phone().handset().talk("2417", Duration.ofSeconds(20))).isTrue();
+        world.timeline.run(Duration.ofMillis(400));
+        assertThat(keys()).containsExactly(Light.BLINKING);
+        assertThat(pressed("Key 1", "2417")).isEqualTo("*72417");
+    }
+
+    @Test
+    void theKeyOfTheMessageLampHearsTheMessages() {
+        world.more = Map.of(SettingsCatalogue.VOICEMAIL, "*86");
+        watching();
+        assertThat(pressed("", "2416")).isEqualTo("*86");
+    }
+
+    @Test
+    void aKeyThatThereIsNotIsNotPressed() {
+        watching("2417");
+        assertThat(pressed("Key 2", "2417")).isEqualTo("the phone has no such key");
     }
 }

@@ -2,9 +2,13 @@ package jordfell.server.calls;
 
 import java.time.Duration;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.function.Consumer;
 import jordfell.core.identity.MacAddress;
 import jordfell.lab.world.FollowedCall;
+import jordfell.server.problem.RefusedException;
 
 /** Has a phone of the Lab dial. */
 public interface LabDialler {
@@ -14,7 +18,22 @@ public interface LabDialler {
      *
      * @param detail what the registrar answered, or why nothing was dialled
      */
-    record Rung(boolean worked, String detail) {}
+    record Rung(boolean worked, String detail) {
+
+        /** Waits for it. */
+        public static Rung of(CompletableFuture<Rung> rung, Duration patience) {
+            try {
+                return rung.get(patience.toSeconds(), TimeUnit.SECONDS);
+            } catch (TimeoutException e) {
+                return new Rung(false, "no answer within " + patience.toSeconds() + " s");
+            } catch (ExecutionException e) {
+                throw new IllegalStateException(e);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw RefusedException.busy("The server stops.");
+            }
+        }
+    }
 
     /** What came of it, once it is known; a phone that is none of the Lab’s dials nothing. */
     CompletableFuture<Rung> dial(MacAddress phone, String keys);

@@ -1,9 +1,6 @@
 package jordfell.server.calls;
 
 import java.time.Duration;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import jordfell.core.device.Device;
 import jordfell.core.identity.MacAddress;
 import jordfell.server.calls.LabDialler.Rung;
@@ -82,16 +79,7 @@ class WhatIfController {
                 .flatMap(Device::mac)
                 .orElseThrow(() -> RefusedException.field(
                         "/from", "No phone has this extension.", "Bind it to a phone of the Lab first."));
-        try {
-            return lab.dial(mac, keys).get(patience.toSeconds(), TimeUnit.SECONDS);
-        } catch (TimeoutException e) {
-            return new Rung(false, "no answer within " + patience.toSeconds() + " s");
-        } catch (ExecutionException e) {
-            throw new IllegalStateException(e);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw RefusedException.busy("The server stops.");
-        }
+        return Rung.of(lab.dial(mac, keys), patience);
     }
 
     private static String text(@Nullable String text) {

@@ -1,8 +1,13 @@
 package jordfell.server.lab;
 
 import java.time.Duration;
+import java.util.concurrent.CompletableFuture;
+import jordfell.lab.phone.Lamp;
 import jordfell.lab.phone.SimPhone;
+import jordfell.server.calls.LabDialler.Rung;
+import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -20,6 +25,11 @@ class LabPhoneController {
     /** @param ahead seconds by which the clock is ahead of the time; negative for behind */
     record ClockWish(long ahead) {}
 
+    /** @param caption beside it; empty for the message lamp */
+    record LampKey(@Nullable String caption, @Nullable String number) {}
+
+    private static final int LONGEST_CAPTION = 100;
+    private static final Duration PATIENCE = Duration.ofSeconds(30);
     private static final Duration FURTHEST = Duration.ofDays(20_000);
 
     private final LabService lab;
@@ -60,6 +70,19 @@ class LabPhoneController {
     @PostMapping("/restart")
     void restart(@PathVariable String mac) {
         phones.act(mac, SimPhone::restart);
+    }
+
+    /** Somebody presses the key beside a lamp. */
+    @PostMapping("/press")
+    Rung press(@PathVariable String mac, @RequestBody LampKey key) {
+        CompletableFuture<Rung> rung = new CompletableFuture<>();
+        Lamp lamp = new Lamp(
+                Fields.text(key.caption(), "caption", "caption", LONGEST_CAPTION),
+                Fields.needed(key.number(), "number", "number", LONGEST_CAPTION),
+                Lamp.Light.OFF);
+        phones.act(
+                mac, phone -> phone.handset().press(lamp, (worked, detail) -> rung.complete(new Rung(worked, detail))));
+        return Rung.of(rung, PATIENCE);
     }
 
     /** Somebody calls from the phone and stays on the line for some minutes. */

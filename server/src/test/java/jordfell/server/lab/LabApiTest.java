@@ -58,6 +58,18 @@ class LabApiTest {
                         .problemAt("/"))
                 .contains("no two lines");
         assertThat(pier.client()
+                        .post(
+                                "/api/lab/phones/02-4B-7A-08-00-02/press",
+                                Map.of("caption", "Harbour radio", "number", "2400"))
+                        .json()
+                        .path("detail")
+                        .asString())
+                .isEqualTo("the phone has no such key");
+        assertThat(pier.client()
+                        .post("/api/lab/phones/02-4B-7A-08-00-02/press", Map.of("caption", "Harbour radio"))
+                        .problemAt("/number"))
+                .isNotEmpty();
+        assertThat(pier.client()
                         .post("/api/lab/phones/02-4B-7A-08-00-02/mistype", Map.of("way", "CUT", "line", 1, "keep", 4))
                         .problemAt("/line"))
                 .contains("no line 1");
