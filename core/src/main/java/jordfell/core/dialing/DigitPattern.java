@@ -180,6 +180,21 @@ public final class DigitPattern {
         return false;
     }
 
+    /** Its first keys, so many; the lowest of each where there are several. Empty where it has no such beginning. */
+    Optional<String> beginning(int keys) {
+        StringBuilder first = new StringBuilder();
+        for (int i = 0; i < keys; i++) {
+            if (i >= elements.size()
+                    || elements.get(i).repeats()
+                    || elements.get(i).isTimer()) {
+                return Optional.empty();
+            }
+            first.append(
+                    KEYS.charAt(Integer.numberOfTrailingZeros(elements.get(i).keys())));
+        }
+        return Optional.of(first.toString());
+    }
+
     /** Whether any number of digits may follow at its end. */
     boolean isOpen() {
         return !elements.isEmpty() && elements.get(elements.size() - 1).repeats();

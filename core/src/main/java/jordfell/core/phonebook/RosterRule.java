@@ -1,0 +1,101 @@
+package jordfell.core.phonebook;
+
+import java.text.CollationKey;
+import java.text.Collator;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * Whom of the roster a phonebook has, and with which numbers.
+ *
+ * @param departments in any case; none for all of them
+ * @param also numbers beside the extension
+ */
+public record RosterRule(Set<String> departments, Set<Also> also) {
+
+    /** A number that somebody has beside the extension. */
+    public enum Also {
+        OUTSIDE,
+        MOBILE
+    }
+
+    /**
+     * An extension as the roster has it.
+     *
+     * @param name of the person, or of the place where nobody in particular is; empty for one that has no name
+     * @param isPerson whether it is somebody’s
+     * @param outside the outside numbers that ring there, in E.164
+     * @param mobile as it was written; empty for none
+     */
+    public record Entry(
+            String name, boolean isPerson, String department, String extension, List<String> outside, String mobile) {
+
+        public Entry {
+            outside = List.copyOf(outside);
+        }
+    }
+
+    public RosterRule {
+        departments = departments.stream()
+                .map(d -> d.strip().toLowerCase(Locale.ROOT))
+                .collect(Collectors.toUnmodifiableSet());
+        also = Set.copyOf(also);
+    }
+
+    /** The contacts that it makes, in order. An extension without a name is in no phonebook: nobody would find it. */
+    public List<Contact> contacts(List<Entry> roster, ContactName.Order order) {
+        return sorted(
+                roster.stream()
+                        .filter(entry -> !entry.name().isBlank())
+                        .filter(this::isWanted)
+                        .map(this::contact)
+                        .toList(),
+                order);
+    }
+
+    /** By name, as people look for names: without regard to case, accents behind the letters they are on, then by number. */
+    public static List<Contact> sorted(List<Contact> contacts, ContactName.Order order) {
+        Collator collator = Collator.getInstance(Locale.ROOT);
+        record Keyed(CollationKey key, Contact contact) {}
+        return contacts.stream()
+                .map(c -> new Keyed(collator.getCollationKey(c.name().in(order)), c))
+                .sorted(Comparator.comparing(Keyed::key)
+                        .thenComparing(k -> k.contact().numbers().stream()
+                                .findFirst()
+                                .map(ContactNumber::number)
+                                .orElse("")))
+                .map(Keyed::contact)
+                .toList();
+    }
+
+    private boolean isWanted(Entry entry) {
+        return departments.isEmpty()
+                || departments.contains(entry.department().strip().toLowerCase(Locale.ROOT));
+    }
+
+    private Contact contact(Entry entry) {
+        List<ContactNumber> numbers = new ArrayList<>();
+        numbers.add(new ContactNumber(ContactNumber.Kind.EXTENSION, entry.extension()));
+        if (also.contains(Also.OUTSIDE)) {
+            entry.outside().forEach(number -> numbers.add(new ContactNumber(ContactNumber.Kind.WORK, number)));
+        }
+        if (also.contains(Also.MOBILE)) {
+            mobile(entry).ifPresent(numbers::add);
+        }
+        ContactName name = entry.isPerson()
+                ? ContactName.of(entry.name())
+                : new ContactName(entry.name().strip(), "");
+        return new Contact(name, entry.department().strip(), numbers, "");
+    }
+
+    private static Optional<ContactNumber> mobile(Entry entry) {
+        return NumberReader.read(entry.mobile()) instanceof NumberReader.Read read
+                ? Optional.of(new ContactNumber(ContactNumber.Kind.MOBILE, read.number()))
+                : Optional.empty();
+    }
+}
