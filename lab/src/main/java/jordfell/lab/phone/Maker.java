@@ -11,11 +11,21 @@ enum Maker {
         PhoneConfig read(String text) throws UnreadableFile {
             return KorrinFile.read(text);
         }
+
+        @Override
+        PhoneBook readBook(String text) throws UnreadableFile {
+            return KorrinBook.read(text);
+        }
     },
     OMBREL("Ombrel", "ombrel-", ".xml") {
         @Override
         PhoneConfig read(String text) throws UnreadableFile {
             return OmbrelFile.read(text);
+        }
+
+        @Override
+        PhoneBook readBook(String text) throws UnreadableFile {
+            return OmbrelBook.read(text);
         }
     },
     TESSARO("Tessaro", "t-", ".json") {
@@ -28,6 +38,11 @@ enum Maker {
         @Override
         PhoneConfig read(String text) throws UnreadableFile {
             return QuillonFile.read(text);
+        }
+
+        @Override
+        PhoneBook readBook(String text) throws UnreadableFile {
+            return QuillonBook.read(text);
         }
     },
     BRASK("Brask", "b9-", ".set") {
@@ -64,4 +79,9 @@ enum Maker {
 
     /** Reads a whole file as the phone does: strictly. */
     abstract PhoneConfig read(String text) throws UnreadableFile;
+
+    /** Reads a whole phonebook in the same way; most makers’ phones read none. */
+    PhoneBook readBook(String text) throws UnreadableFile {
+        throw new UnreadableFile("this phone reads no phonebook");
+    }
 }

@@ -1,13 +1,10 @@
 package jordfell.lab.phone;
 
-import java.io.StringReader;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
-import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
@@ -52,26 +49,18 @@ public final class OmbrelFile {
 
     /** Reads a whole file. */
     public static PhoneConfig read(String text) throws UnreadableFile {
-        XMLInputFactory factory = XMLInputFactory.newFactory();
-        factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-        factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-        try {
-            return new OmbrelFile().parse(factory.createXMLStreamReader(new StringReader(text)));
-        } catch (XMLStreamException e) {
-            int line = e.getLocation() == null ? 1 : e.getLocation().getLineNumber();
-            throw new UnreadableFile("line " + line + ": not well-formed");
-        }
+        return OmbrelXml.read(text, new OmbrelFile()::parse);
     }
 
     private PhoneConfig parse(XMLStreamReader reader) throws XMLStreamException, UnreadableFile {
         while (reader.hasNext()) {
             int event = reader.next();
-            String where = "line " + reader.getLocation().getLineNumber() + ": ";
+            String where = OmbrelXml.where(reader);
             if (event == XMLStreamConstants.DTD) {
                 throw new UnreadableFile(where + "a document type");
             }
             if (event == XMLStreamConstants.START_ELEMENT) {
-                element(reader.getLocalName(), attributes(reader, where), where);
+                element(reader.getLocalName(), OmbrelXml.attributes(reader, ATTRIBUTES, where), where);
             }
         }
         Map<String, String> handset = section("handset");
@@ -135,21 +124,6 @@ public final class OmbrelFile {
                 }
             }
         }
-    }
-
-    private static Map<String, String> attributes(XMLStreamReader reader, String where) throws UnreadableFile {
-        Map<String, String> attributes = new TreeMap<>();
-        for (int i = 0; i < reader.getAttributeCount(); i++) {
-            attributes.put(reader.getAttributeLocalName(i), reader.getAttributeValue(i));
-        }
-        Set<String> wanted = ATTRIBUTES.get(reader.getLocalName());
-        if (wanted == null) {
-            throw new UnreadableFile(where + "unknown <" + reader.getLocalName() + ">");
-        }
-        if (!new TreeSet<>(wanted).equals(attributes.keySet())) {
-            throw new UnreadableFile(where + "<" + reader.getLocalName() + "> must have " + new TreeSet<>(wanted));
-        }
-        return attributes;
     }
 
     private Map<String, String> section(String name) throws UnreadableFile {

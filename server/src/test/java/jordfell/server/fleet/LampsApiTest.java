@@ -43,6 +43,16 @@ class LampsApiTest {
         RunningServer.untilLong(
                 "the dark one is told",
                 () -> pier.sentence(device).equals("Nobody has 2148, so the lamp of key 4 stays dark."));
+        // The sheet tells what was seen a moment ago; what is over before it was ever kept is nothing that it suffered
+        // from.
+        RunningServer.until(
+                "and kept",
+                () -> pier.client()
+                        .get("/api/devices?q=lamp+desk")
+                        .json()
+                        .path("rows")
+                        .toString()
+                        .contains("lamp-dark"));
         assertThat(pier.rail(device)).as("it has dial tone all the same").startsWith("ppppppp");
         assertThat(lamp(device, "key 3").path("state").asString()).isEqualTo("TOLD");
         assertThat(lamp(device, "key 4").path("words").asString()).isEqualTo("404 Not Found");

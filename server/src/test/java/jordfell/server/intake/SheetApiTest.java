@@ -116,12 +116,12 @@ class SheetApiTest extends SheetFixture {
         file("a.csv", csv, StandardCharsets.UTF_8);
         assertThat(sheet().path("unchanged").asInt()).isEqualTo(1);
         assertThat(client.post("/api/intake/sheet/enrol", Map.of()).status()).isEqualTo(422);
-        file("a.csv", csv.replace("Again", "Other"), StandardCharsets.UTF_16);
+        file("a.csv", csv.replace("Again", "Relabelled"), StandardCharsets.UTF_16);
         assertThat(rows().get(0).path("problems").get(0).path("hint").asString())
-                .contains("label “Other” instead of “Again”");
+                .contains("label “Relabelled” instead of “Again”");
         answer("changed", "take the row");
         assertThat(client.post("/api/intake/sheet/enrol", Map.of()).status()).isEqualTo(201);
-        assertThat(devices("Other")).isEqualTo(1);
+        assertThat(devices("Relabelled")).isEqualTo(1);
     }
 
     @ParameterizedTest
