@@ -111,7 +111,7 @@ it('the key of a lamp is pressed, and what came of it is told', async () => {
   })
   row({ lamps: [{ caption: 'Harbour radio', number: '2400', light: 'BLINKING' }] })
   fireEvent.click(screen.getByLabelText('Press the key of Lamp Harbour radio'))
-  expect(await screen.findByText(/Nobody took it: 403 2004 is in no pick-up group/)).toBeTruthy()
+  expect(await screen.findByText(/Not answered: 403 2004 is in no pick-up group/)).toBeTruthy()
   expect(asked[0]?.body).toEqual({ caption: 'Harbour radio', number: '2400' })
 })
 

@@ -130,7 +130,7 @@ function Lamps({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
       ))}
       {press.data && (
         <Box role="status" color={press.data.worked ? 'ink' : 'rust'}>
-          {press.data.worked ? 'It was answered: ' : 'Nobody took it: '}
+          {press.data.worked ? 'Answered: ' : 'Not answered: '}
           {press.data.detail}
         </Box>
       )}

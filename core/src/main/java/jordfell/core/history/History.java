@@ -127,11 +127,16 @@ public record History(Point settled, List<Observation> recent, Point present, Li
         List<Observation> all = merged(fresh);
         Walk walk = new Walk(records, settled);
         upTo(now, walk, all);
+        List<Transition> news =
+                new News(this, walk.moved(), walk.point()).toTell(now, life -> gone(life, records, now));
+        return new Stepped(new History(settled, all, walk.point(), walk.moved()), news, true, List.of());
+    }
+
+    /** Why a finding is not found again: what came late speaks against it, or the records of now ended it without that. */
+    private Closing gone(FindingLife life, Records records, Instant now) {
         Walk without = new Walk(records, settled);
         upTo(now, without, recent);
-        List<Transition> news = new News(this, walk.moved(), walk.point())
-                .toTell(now, life -> without.knows(life) ? new Closing.Withdrawn() : without.ended(life, now));
-        return new Stepped(new History(settled, all, walk.point(), walk.moved()), news, true, List.of());
+        return without.knows(life) ? new Closing.Withdrawn() : without.ended(life, now);
     }
 
     private static void upTo(Instant now, Walk walk, List<Observation> over) {

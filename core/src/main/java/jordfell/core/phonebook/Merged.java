@@ -46,7 +46,7 @@ public record Merged(List<Contact> contacts, List<Doubled> open) {
         Map<String, ContactName> keepers = new LinkedHashMap<>();
         List<Doubled> open = new ArrayList<>();
         byNumber.forEach((number, contacts) -> {
-            if (contacts.size() < 2 || decided.getOrDefault(number, "?").isEmpty()) {
+            if (contacts.size() < 2 || "".equals(decided.get(number))) {
                 return;
             }
             contacts.stream()

@@ -8,6 +8,7 @@ import java.util.function.BiFunction;
 import java.util.stream.IntStream;
 import jordfell.core.phonebook.WrittenBook.Entry;
 import jordfell.core.phonebook.WrittenBook.Reach;
+import jordfell.core.render.BodyTemplate;
 import jordfell.core.render.Escaping;
 import org.jspecify.annotations.Nullable;
 
@@ -34,12 +35,7 @@ public final class PhonebookBody {
      */
     public static PhonebookBody of(String body, Escaping escaping) {
         try {
-            PhonebookBody compiled = new PhonebookBody(Mustache.compiler()
-                    .withLoader(name -> {
-                        throw new MustacheException("a body has no parts of its own");
-                    })
-                    .withEscaper(escaping::escape)
-                    .compile(body));
+            PhonebookBody compiled = new PhonebookBody(BodyTemplate.compile(body, escaping::escape));
             compiled.render(SAMPLE);
             return compiled;
         } catch (MustacheException e) {

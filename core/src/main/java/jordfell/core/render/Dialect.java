@@ -1,7 +1,5 @@
 package jordfell.core.render;
 
-import com.samskivert.mustache.Mustache;
-import com.samskivert.mustache.MustacheException;
 import com.samskivert.mustache.Template;
 import java.util.HashSet;
 import java.util.List;
@@ -17,8 +15,8 @@ public final class Dialect {
 
     private Dialect(Family family) {
         this.family = family;
-        this.body = compile(family.body(), family.escaping()::escape);
-        this.markedBody = compile(family.body(), raw -> Marks.escapeWithin(raw, family.escaping()));
+        this.body = BodyTemplate.compile(family.body(), family.escaping()::escape);
+        this.markedBody = BodyTemplate.compile(family.body(), raw -> Marks.escapeWithin(raw, family.escaping()));
         this.understood = understood(family.body());
     }
 
@@ -65,15 +63,6 @@ public final class Dialect {
     /** Whether its files have a place for programmable keys. */
     public boolean understandsKeys() {
         return family.body().contains("{{#" + BodyNames.KEYS + "}}");
-    }
-
-    private static Template compile(String body, Mustache.Escaper escaper) {
-        return Mustache.compiler()
-                .withLoader(name -> {
-                    throw new MustacheException("a body has no parts of its own");
-                })
-                .withEscaper(escaper)
-                .compile(body);
     }
 
     private static Set<String> understood(String body) {

@@ -23,6 +23,9 @@ public final class CallLeg {
     public static final Duration PATIENCE = Duration.ofSeconds(6);
 
     /** How long a test call talks. */
+    /** Whoever asked for a ringing call is called by it (RFC 3261 §21.3.5): it was dialled rightly, and is no call itself. */
+    private static final int COMES_BACK = 380;
+
     static final Duration BRIEFLY = Duration.ofMillis(400);
 
     /**
@@ -142,7 +145,7 @@ public final class CallLeg {
             finish(true, "200 OK");
         } else if (message.status() >= 300) {
             sender.send(self, proxy, ofInvite(request("ACK", target, to, 1)));
-            finish(false, message.startLine().substring(8) + why(message));
+            finish(message.status() == COMES_BACK, message.startLine().substring(8) + why(message));
         } else {
             remote = SipHeaders.contacts(message).stream()
                     .map(SipAddress::uri)

@@ -47,15 +47,15 @@ public final class Handset {
      * Presses the key beside a lamp: it calls who is watched, or takes the call that rings there if the file says how; beside
      * the message lamp it hears the messages. A lamp that it does not have presses nothing.
      *
-     * @param lamp as {@link SimPhone#lamps} tells it, whatever it shows by now
+     * @param caption beside the lamp; empty for the message lamp
+     * @param number that it is about
      */
-    public void press(Lamp lamp, BiConsumer<Boolean, String> result) {
+    public void press(String caption, String number, BiConsumer<Boolean, String> result) {
         phone.lamps().stream()
-                .filter(now ->
-                        now.caption().equals(lamp.caption()) && now.number().equals(lamp.number()))
+                .filter(lamp -> lamp.caption().equals(caption) && lamp.number().equals(number))
                 .findFirst()
                 .ifPresentOrElse(
-                        now -> call(pressed(now), result), () -> result.accept(false, "the phone has no such key"));
+                        lamp -> call(pressed(lamp), result), () -> result.accept(false, "the phone has no such key"));
     }
 
     private String pressed(Lamp lamp) {

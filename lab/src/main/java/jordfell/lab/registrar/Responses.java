@@ -21,6 +21,7 @@ public final class Responses {
             Map.entry(100, "Trying"),
             Map.entry(180, "Ringing"),
             Map.entry(302, "Moved Temporarily"),
+            Map.entry(380, "Alternative Service"),
             Map.entry(403, "Forbidden"),
             Map.entry(404, "Not Found"),
             Map.entry(405, "Method Not Allowed"),

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.IntStream;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.evidence.SipSeen;
@@ -103,7 +104,7 @@ class PhoneLampsTest {
 
     private String pressed(String caption, String number) {
         List<String> said = new ArrayList<>();
-        world.phone().handset().press(new Lamp(caption, number, Light.OFF), (worked, detail) -> said.add(detail));
+        world.phone().handset().press(caption, number, (worked, detail) -> said.add(detail));
         world.timeline.run(Duration.ofMillis(200));
         List<String> dialled = world.seen.stream()
                 .filter(o -> o instanceof SipSeen s && s.toNode() && s.asks("INVITE"))
@@ -122,6 +123,19 @@ class PhoneLampsTest {
         world.timeline.run(Duration.ofMillis(400));
         assertThat(keys()).containsExactly(Light.BLINKING);
         assertThat(pressed("Key 1", "2417")).isEqualTo("*72417");
+    }
+
+    @Test
+    void aCallThatIsTakenByTheKeyCountsAsTaken() {
+        world.more = Map.of("keys.pick-up", "*7");
+        world.pickUps.put("2416", Set.of("2417"));
+        watching("2417");
+        world.phone().handset().talk("2417", Duration.ofSeconds(20));
+        world.timeline.run(Duration.ofMillis(400));
+        List<String> said = new ArrayList<>();
+        world.phone().handset().press("Key 1", "2417", (worked, detail) -> said.add(worked + " " + detail));
+        world.run(2);
+        assertThat(said).containsExactly("true 380 Alternative Service: the call comes to this phone");
     }
 
     @Test

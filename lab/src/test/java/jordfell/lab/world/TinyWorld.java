@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import jordfell.core.calls.Callee;
 import jordfell.core.calls.Diversions;
 import jordfell.core.catalogue.DeviceKind;
@@ -70,6 +71,9 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
 
     /** With which somebody hears messages. */
     public final Map<String, String> pins = new HashMap<>();
+
+    /** Whose ringing calls an extension may take. */
+    public final Map<String, Set<String>> pickUps = new HashMap<>();
 
     public final List<Observation> seen = new ArrayList<>();
 
@@ -245,7 +249,15 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
 
     @Override
     public Dialled dial(String name, String from, String dialled) {
+        if (dialled.startsWith("*7")) {
+            return new Dialled.Service("pick-up");
+        }
         return dialled.equals("*86") ? new Dialled.Service("voicemail") : new Dialled.Inside(dialled);
+    }
+
+    @Override
+    public Set<String> picksUpFor(String name, String number) {
+        return pickUps.getOrDefault(number, Set.of());
     }
 
     @Override

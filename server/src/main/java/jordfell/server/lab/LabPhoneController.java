@@ -2,7 +2,6 @@ package jordfell.server.lab;
 
 import java.time.Duration;
 import java.util.concurrent.CompletableFuture;
-import jordfell.lab.phone.Lamp;
 import jordfell.lab.phone.SimPhone;
 import jordfell.server.calls.LabDialler.Rung;
 import jordfell.server.problem.Fields;
@@ -76,12 +75,12 @@ class LabPhoneController {
     @PostMapping("/press")
     Rung press(@PathVariable String mac, @RequestBody LampKey key) {
         CompletableFuture<Rung> rung = new CompletableFuture<>();
-        Lamp lamp = new Lamp(
-                Fields.text(key.caption(), "caption", "caption", LONGEST_CAPTION),
-                Fields.needed(key.number(), "number", "number", LONGEST_CAPTION),
-                Lamp.Light.OFF);
+        String caption = Fields.text(key.caption(), "caption", "caption", LONGEST_CAPTION);
+        String number = Fields.needed(key.number(), "number", "number", LONGEST_CAPTION);
         phones.act(
-                mac, phone -> phone.handset().press(lamp, (worked, detail) -> rung.complete(new Rung(worked, detail))));
+                mac,
+                phone -> phone.handset()
+                        .press(caption, number, (worked, detail) -> rung.complete(new Rung(worked, detail))));
         return Rung.of(rung, PATIENCE);
     }
 
