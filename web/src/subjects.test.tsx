@@ -47,3 +47,7 @@ it('a screen is fetched when it is gone to, and all of them are there', async ()
   expect(screen.getAllByText('not here yet').length).toBe(parts.length)
   await expect.poll(() => screen.queryByText('not here yet'), { timeout: 5_000 }).toBeNull()
 })
+
+it('no subject leads back to its own address', () => {
+  for (const subject of SUBJECTS) expect(subject.home).not.toBe(subject.path)
+})

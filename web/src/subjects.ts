@@ -1,5 +1,6 @@
 import type { Subject } from './frame/subject'
 import { calls } from './screens/calls/subject'
+import { directory } from './screens/directory/subject'
 import { fleet } from './screens/fleet/subject'
 import { intake } from './screens/intake/subject'
 import { lab } from './screens/lab/subject'
@@ -9,4 +10,4 @@ import { templates } from './screens/templates/subject'
 import { triage } from './screens/triage/subject'
 
 /** The work in its order, then what stands beside it. Routes, the bar, shortcuts and titles follow from it. */
-export const SUBJECTS: Subject[] = [intake, roster, templates, fleet, triage, calls, lab, settings]
+export const SUBJECTS: Subject[] = [intake, roster, templates, fleet, triage, calls, directory, lab, settings]

@@ -24,6 +24,7 @@ export const keys = {
   lab: ['lab'] as const,
   releases: ['releases'] as const,
   keeping: ['keeping'] as const,
+  unpublished: ['phonebooks', 'unpublished'] as const,
 }
 
 /** How far the server's start is; asked again every second until it is ready. */
@@ -61,6 +62,10 @@ export const useKeeping = () =>
 
 export const useFrame = () =>
   useQuery({ queryKey: keys.frame, queryFn: () => unwrap(client.GET('/api/frame')) })
+
+/** Phonebooks that have something else than what phones are given. */
+export const useUnpublished = () =>
+  useQuery({ queryKey: keys.unpublished, queryFn: () => unwrap(client.GET('/api/unpublished')) })
 
 export const useGround = () =>
   useQuery({ queryKey: keys.ground, queryFn: () => unwrap(client.GET('/api/ground')), staleTime: 60_000 })

@@ -1,7 +1,8 @@
 import { Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { useFrame } from '../api/queries'
+import type { Schemas } from '../api/client'
+import { useFrame, useUnpublished } from '../api/queries'
 import { Age } from '../kit/Age'
 import { MakingBar, useMaking } from './release/MakingBar'
 import { ReleaseDialog } from './release/ReleaseDialog'
@@ -22,11 +23,12 @@ const TrayAct = chakra('button', {
 /** There whenever something is changed and not on the phones, or a wave stopped: what, by whom, since when. */
 export function Tray({ mayRelease }: { mayRelease: boolean }) {
   const frame = useFrame().data
+  const books = useUnpublished().data ?? []
   const [open, setOpen] = useState(false)
   const making = useMaking()
   if (!frame) return null
   const waves = frame.wavesStopped > 0 || frame.wavesRunning > 0
-  if (!making && frame.pending === 0 && !waves) return null
+  if (!making && frame.pending === 0 && !waves && books.length === 0) return null
   const one = frame.pending === 1
   const newest = frame.unreleased[0]
   return (
@@ -54,6 +56,7 @@ export function Tray({ mayRelease }: { mayRelease: boolean }) {
         </>
       ) : null}
       <Flex ml="auto" gap="12px" align="center">
+        {books.length > 0 && <Books books={books} />}
         {waves && (
           <chakra.span textDecoration="underline" whiteSpace="nowrap">
             <Link to="/templates/releases">
@@ -69,5 +72,27 @@ export function Tray({ mayRelease }: { mayRelease: boolean }) {
       </Flex>
       {open && <ReleaseDialog onClose={() => setOpen(false)} />}
     </Flex>
+  )
+}
+
+/** Phonebooks that changed and that phones are not given so: what changed, by whom. */
+function Books({ books }: { books: Schemas['Unpublished'][] }) {
+  const first = books[0]
+  if (!first) return null
+  return (
+    <chakra.span
+      textDecoration="underline"
+      whiteSpace="nowrap"
+      overflow="hidden"
+      textOverflow="ellipsis"
+      minW="0"
+      title={first.what && `${first.who} ${first.what}`}
+    >
+      <Link to={`/directory/${first.id}`}>
+        {books.length === 1
+          ? `Phonebook ${first.name} is not published: ${first.words}${first.who && `, by ${first.who}`}`
+          : `${books.length} phonebooks are not published`}
+      </Link>
+    </chakra.span>
   )
 }

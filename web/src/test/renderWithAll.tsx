@@ -27,11 +27,13 @@ export function serverSays(
   answers: Record<string, Reply | ((body: unknown, query: URLSearchParams) => Reply)>,
 ) {
   const asked: { what: string; body: unknown; query: URLSearchParams }[] = []
-  vi.stubGlobal('fetch', async (request: Request) => {
+  vi.stubGlobal('fetch', async (to: Request | string, how?: RequestInit) => {
+    const request = typeof to === 'string' ? new Request(new URL(to, 'http://x'), how) : to
     const url = new URL(request.url, 'http://x')
     const what = `${request.method} ${url.pathname}`
     const text = await request.text()
-    const body: unknown = text ? JSON.parse(text) : undefined
+    const isFile = request.headers.get('Content-Type') === 'application/octet-stream'
+    const body: unknown = isFile ? text : text ? JSON.parse(text) : undefined
     asked.push({ what, body, query: url.searchParams })
     const answer = answers[what]
     if (!answer) return new Response('{}', { status: 404, headers: { 'Content-Type': 'application/json' } })

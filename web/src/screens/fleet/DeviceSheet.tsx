@@ -14,6 +14,7 @@ import { EditDevice } from './EditDevice'
 import { EditLines } from './EditLines'
 import { FindingBox } from './FindingBox'
 import { HandoffPart } from './HandoffPart'
+import { Books } from './Books'
 import { Lamps } from './Lamps'
 import { LifeActs } from './LifeActs'
 import { Lines } from './Lines'
@@ -128,6 +129,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
         <Lines lines={device.lines} />
       )}
       <Lamps lamps={device.lamps} />
+      <Books books={device.books} />
       <ByHandLines device={device} mayAct={mayChange} />
       {device.lines.some((l) => l.number) && <OtherContacts id={device.id} />}
       <WhereItIs where={device.where} model={device.model} />

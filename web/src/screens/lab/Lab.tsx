@@ -5,6 +5,7 @@ import { Act, Faded, Grid, Mono, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { Missing } from '../../kit/Shown'
 import { OpenHandoff } from './OpenHandoff'
+import { OutsideWeb } from './OutsideWeb'
 import { PhoneRow } from './PhoneRow'
 import { Unbox } from './Unbox'
 
@@ -70,6 +71,7 @@ export function Lab() {
           </Grid>
         </Box>
       )}
+      <OutsideWeb mayAct={mayAct} />
       {opening && <OpenHandoff onClose={() => setOpening(false)} />}
       {unboxing && <Unbox onClose={() => setUnboxing(false)} />}
     </Box>

@@ -21,6 +21,8 @@ const phone = {
   inCall: false,
   staffed: true,
   lamps: [],
+  books: [],
+  caller: { number: '', name: '', title: '', slot: 0 },
   saved: '',
 }
 

@@ -7,6 +7,7 @@ import { useChange } from '../../api/queries'
 import { Act, Choice, Entry, Faded, Mono } from '../../kit/basics'
 import { Rail } from '../../kit/Rail'
 import { Trouble } from '../../kit/Trouble'
+import { Books } from './Books'
 
 type Phone = Schemas['PhoneView']
 type Way = NonNullable<Schemas['MistypeWish']['way']>
@@ -57,7 +58,9 @@ export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
         {phone.inCall && <chakra.b> · in a call</chakra.b>}
         {!phone.staffed && <Faded> · nobody takes calls</Faded>}
         {phone.typedByHand && <Faded> · typed by hand</Faded>}
+        <Caller caller={phone.caller} />
         <Lamps phone={phone} mayAct={mayAct} />
+        <Books phone={phone} mayAct={mayAct} />
         {phone.saved && (
           <chakra.details fontSize="12px">
             <chakra.summary cursor="pointer" color="fjord">
@@ -89,6 +92,27 @@ export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
       </td>
       <td>{mayAct && phone.powered && <Fault phone={phone} />}</td>
     </tr>
+  )
+}
+
+/** Who called last, as its screen shows it, and from where it has the name. */
+function Caller({ caller }: { caller: Schemas['CallerView'] }) {
+  if (!caller.number) return null
+  return (
+    <Box fontSize="12px">
+      {caller.name ? (
+        <>
+          Called by <b>{caller.name}</b> <Mono>{caller.number}</Mono>{' '}
+          <Faded>
+            looked up in “{caller.title}”, slot {caller.slot}
+          </Faded>
+        </>
+      ) : (
+        <>
+          Called by <Mono>{caller.number}</Mono>
+        </>
+      )}
+    </Box>
   )
 }
 

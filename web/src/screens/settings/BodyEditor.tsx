@@ -9,14 +9,15 @@ import type { Schemas } from '../../api/client'
 
 type Props = {
   body: string
-  names: Schemas['NameView'][]
+  label?: string
+  names: { name: string; purpose: string }[]
   problems: Schemas['BodyProblem'][]
   readOnly: boolean
   onChange: (body: string) => void
 }
 
 /** A family's body with its names offered and its problems marked at their lines. */
-export function BodyEditor({ body, names, problems, readOnly, onChange }: Props) {
+export function BodyEditor({ body, label = 'Body', names, problems, readOnly, onChange }: Props) {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView | null>(null)
   const known = useRef(names)
@@ -36,7 +37,7 @@ export function BodyEditor({ body, names, problems, readOnly, onChange }: Props)
         lintGutter(),
         EditorView.lineWrapping,
         EditorState.readOnly.of(readOnly),
-        EditorView.contentAttributes.of({ 'aria-label': 'Body', tabindex: '0' }),
+        EditorView.contentAttributes.of({ 'aria-label': label, tabindex: '0' }),
         autocompletion({ override: [(context) => offered(context, known.current)] }),
         EditorView.updateListener.of((update) => {
           if (update.docChanged) change.current(update.state.doc.toString())
@@ -56,7 +57,7 @@ export function BodyEditor({ body, names, problems, readOnly, onChange }: Props)
     })
     view.current = editor
     return () => editor.destroy()
-  }, [readOnly])
+  }, [readOnly, label])
   useEffect(() => {
     const editor = view.current
     // Forgotten, merged, or kept by somebody else: what is shown is what the form holds.
@@ -77,7 +78,7 @@ export function BodyEditor({ body, names, problems, readOnly, onChange }: Props)
 }
 
 /** The names that fit what stands after the last two braces. */
-function offered(context: CompletionContext, names: Schemas['NameView'][]) {
+function offered(context: CompletionContext, names: Props['names']) {
   const typed = context.matchBefore(/\{\{[#^/&]?[\w.-]*/)
   if (!typed) return null
   const sign = /^\{\{[#^/&]?/.exec(typed.text)?.[0] ?? '{{'

@@ -19,6 +19,8 @@ const FRESH: Family = {
   after: '.cfg',
   escaping: 'KEY_VALUE',
   body: 'name = {{label}}\n{{#stations}}\nuser.{{position}} = {{authUser}}\n{{/stations}}\n',
+  phonebook: '',
+  letters: 'ALL',
   note: '',
   shipped: false,
   models: 0,

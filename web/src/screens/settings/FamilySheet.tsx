@@ -11,6 +11,8 @@ import { useForm } from '../../form/useForm'
 import { Act, Faded, Heading } from '../../kit/basics'
 import { DevicePicker } from '../../kit/DevicePicker'
 import { Shown } from '../../kit/Shown'
+import { BodyProblems } from './BodyProblems'
+import { PhonebookBody } from './PhonebookBody'
 import { useBodyNames } from './queries'
 
 /** Loaded when somebody looks at a family: an editor is as large as all screens together. */
@@ -28,6 +30,8 @@ const LABELS = {
   after: 'After the MAC',
   contentType: 'Content type',
   body: 'Body',
+  phonebook: 'Body of phonebooks',
+  letters: 'Letters of names',
 } as const
 
 const ESCAPINGS: [Escaping, string][] = [
@@ -96,7 +100,7 @@ export function FamilySheet({ family, onDone }: Props) {
             />
           </Suspense>
           <Shown query={check} what="What is wrong with it">
-            {({ problems }) => <Problems problems={problems} />}
+            {({ problems }) => <BodyProblems problems={problems} />}
           </Shown>
         </Box>
         <Box flex="1" minW="0">
@@ -128,6 +132,7 @@ export function FamilySheet({ family, onDone }: Props) {
           </chakra.pre>
         </Box>
       </Flex>
+      <PhonebookBody form={form} mayChange={mayChange} />
       {mayChange && (fresh || form.dirty) && (
         <Flex gap="8px" mt="12px" align="center">
           <Act kind="main" disabled={form.busy || form.meanwhile.length > 0} onClick={form.keep}>
@@ -140,24 +145,6 @@ export function FamilySheet({ family, onDone }: Props) {
         </Flex>
       )}
       <FormTrouble form={form} />
-    </Box>
-  )
-}
-
-function Problems({ problems }: { problems: Schemas['BodyProblem'][] }) {
-  if (problems.length === 0)
-    return (
-      <chakra.p mt="6px" color="mossText">
-        ✓ Nothing is wrong with it.
-      </chakra.p>
-    )
-  return (
-    <Box mt="6px" role="status" aria-label="Problems">
-      {problems.slice(0, 6).map((p, i) => (
-        <chakra.p key={i} color={p.isGrave ? 'rust' : 'amberText'}>
-          Line {p.line}: {p.what} <Faded>{p.hint}</Faded>
-        </chakra.p>
-      ))}
     </Box>
   )
 }

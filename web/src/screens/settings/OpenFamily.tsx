@@ -25,6 +25,8 @@ export function OpenFamily({ onOpen }: { onOpen: (family: Family) => void }) {
         after: read.afterMac,
         escaping: read.escaping as NonNullable<Family['escaping']>,
         body: read.body.join('\n'),
+        phonebook: read.phonebook?.join('\n') ?? '',
+        letters: (read.letters ?? 'ALL') as NonNullable<Family['letters']>,
         note: read.note ?? '',
         shipped: false,
         models: 0,

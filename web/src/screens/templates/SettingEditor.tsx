@@ -10,6 +10,7 @@ import { Act, Choice, Entry, Faded, Mono } from '../../kit/basics'
 import { Field } from '../../kit/Field'
 import { Trouble } from '../../kit/Trouble'
 import { UnsavedStrip } from '../../kit/UnsavedStrip'
+import { BookOffer } from './BookOffer'
 import { NameOffer } from './NameOffer'
 import type { Owner } from './owner'
 import type { Trial } from './useTrial'
@@ -24,6 +25,8 @@ type Props = {
   onTry: (trial: Trial | undefined) => void
   onClose: () => void
 }
+
+const BOOKS = 'phonebooks-offered'
 
 /** One setting's value in one layer, edited in its row; what it comes to for the chosen device is told while typing. */
 export function SettingEditor(props: Props) {
@@ -111,9 +114,16 @@ function Opened({
                 ))}
               </Choice>
             ) : (
-              <Entry ref={entry} {...common} type={secret ? 'password' : 'text'} autoComplete="off" />
+              <Entry
+                ref={entry}
+                {...common}
+                type={secret ? 'password' : 'text'}
+                autoComplete="off"
+                {...(setting.kind === 'book' ? { list: BOOKS } : {})}
+              />
             )}
           </Field>
+          {setting.kind === 'book' && <BookOffer id={BOOKS} />}
           {!chosen && !secret && <NameOffer value={value} entry={entry} onTake={setValue} />}
           {tried && <Outcome setting={setting} device={device} written={isWritten(value)} tried={tried} />}
           {overtaken && (

@@ -40,7 +40,7 @@ public final class Bench {
         System.exit(bench.report.isKept() ? 0 : 1);
     }
 
-    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, or all */
+    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, or all */
     private void run(String part) throws IOException {
         boolean all = part.equals("all");
         if (all || part.equals("render")) {
@@ -59,6 +59,9 @@ public final class Bench {
             }
             if (all || part.equals("serve")) {
                 serve(folder);
+            }
+            if (all || part.equals("directory")) {
+                directory(folder);
             }
             if (all || part.equals("import")) {
                 imports(folder);
@@ -228,6 +231,44 @@ public final class Bench {
         }
         double scripts = client.rate(server.address(), List.of(serve.script()));
         say("the screens’ largest script, against 1,000 a second", 1_000, scripts, 1, "a second");
+    }
+
+    private void directory(Path folder) {
+        DirectoryBench bench = new DirectoryBench();
+        double written = Double.MAX_VALUE;
+        double bare = Double.MAX_VALUE;
+        for (int round = 0; round < 2 * ROUNDS; round++) {
+            bare = Math.min(bare, bench.bare());
+            written = Math.min(written, bench.written());
+        }
+        say("a phonebook of 10,000 out of the roster against the bare body", written, bare, 3, "s");
+        try (BenchServer server = new BenchServer(folder.resolve("directory"))) {
+            server.bean(PathKeeper.class).pause();
+            ImportBench imports = new ImportBench(server);
+            imports.prepare();
+            imports.imported(imports.rows(SMALL));
+            long quay = DirectoryBench.published(server);
+            List<Long> all = server.bean(DeviceStore.class).allIds();
+            ServeBench serve = new ServeBench(server, all.subList(0, SERVED));
+            say(
+                    "a change of one of 10,000 people until it is shown, against 100 ms",
+                    DirectoryBench.shown(server, quay, 1),
+                    100,
+                    1,
+                    "ms");
+            LoadClient client = new LoadClient(folder);
+            double configurations = client.rate(server.address(), serve.asked(true));
+            double phonebooks = client.rate(server.address(), serve.books(true));
+            say("“unchanged” configurations in the time of one phonebook", configurations, phonebooks, 1.1, "a second");
+            double beside = DirectoryBench.megabytes(server, serve.asked(false).subList(0, FEW));
+            double held = DirectoryBench.megabytes(server, serve.books(false).subList(0, FEW));
+            say(
+                    "heap while 1,000 take a phonebook, beyond configurations, against one copy",
+                    Math.max(0, held - beside),
+                    serve.book().length / 1e6,
+                    1,
+                    "MB");
+        }
     }
 
     private void imports(Path folder) {

@@ -81,6 +81,7 @@ final class HistoryBench {
                 Duration.ofMinutes(15),
                 false,
                 List.of(),
+                List.of(),
                 List.of());
     }
 

@@ -72,6 +72,25 @@ final class ServeBench {
                 .toList();
     }
 
+    /** The first phonebook of all of them, in the same ways. */
+    List<LoadClient.Asked> books(boolean unchanged) {
+        return phones.stream()
+                .map(phone -> new Phone(phone.path().replace(".korrin", ".book-1"), phone.credentials()))
+                .map(phone -> {
+                    String tag = tag(phone);
+                    return new LoadClient.Asked(phone.path(), unchanged ? tag : "", phone.credentials());
+                })
+                .toList();
+    }
+
+    /** The bytes of one phonebook. */
+    byte[] book() {
+        return fetch(
+                        phones.get(0).path().replace(".korrin", ".book-1"),
+                        phones.get(0).credentials())
+                .body();
+    }
+
     private String tag(Phone phone) {
         return fetch(phone.path(), phone.credentials())
                 .headers()

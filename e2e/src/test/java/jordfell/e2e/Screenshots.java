@@ -35,6 +35,7 @@ class Screenshots {
             shootAt(jordfell, page, "/settings/models/korrin-k24", "models");
             shootAt(jordfell, page, "/calls/what-if?from=2413&dials=0+00+999+123", "what-if");
             shootAt(jordfell, page, "/calls/rings?number=%2B99955012416", "what-rings");
+            shootAt(jordfell, page, "/directory/3", "directory");
             shootAt(jordfell, page, "/templates", "templates");
             shootAt(jordfell, page, "/templates/keys/3", "keys");
             shootAt(jordfell, page, "/lab", "lab");
@@ -46,7 +47,6 @@ class Screenshots {
                     .click();
             shoot(page, "intake");
             button(page, "Clear the grid").click();
-            shootAt(jordfell, page, "/intake/batches/2", "batches");
             page.navigate(jordfell.address() + "/fleet");
             button(page, "Review and release…").click();
             page.waitForTimeout(800);

@@ -33,6 +33,9 @@ public enum Cause {
     LOGGED_OFF(Stop.HOLDING, "It ended its registration itself"),
     LAPSED(Stop.HOLDING, "Its registration ran out"),
     LAMP_DARK(Stop.HOLDING, "A lamp stays dark"),
+    PHONEBOOK_NOT_TAKEN(Stop.HOLDING, "It has no phonebook, or an old one"),
+    PHONEBOOK_UNREADABLE(Stop.HOLDING, "It does not keep its phonebook"),
+    PHONEBOOK_TOO_BIG(Stop.HOLDING, "Its phonebook has more names than it holds"),
     TEST_CALL_FAILED(Stop.PROVEN, "A test call failed"),
     /** Held at any stop, which its finding's variant names, and no rule has a word for it. */
     UNEXPLAINED_HOLD(Stop.PROVEN, "Held, not explained yet");
@@ -51,7 +54,10 @@ public enum Cause {
 
     /** Whether calls come and go all the same: what is beside that is told after what is not. */
     public boolean leavesDialTone() {
-        return this == LAMP_DARK;
+        return this == LAMP_DARK
+                || this == PHONEBOOK_NOT_TAKEN
+                || this == PHONEBOOK_UNREADABLE
+                || this == PHONEBOOK_TOO_BIG;
     }
 
     /** A heading for the cause on its own, without a device. */

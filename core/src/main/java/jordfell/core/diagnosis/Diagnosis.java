@@ -37,6 +37,9 @@ public final class Diagnosis {
             new LoggedOff(),
             new Lapsed(),
             new LampDark(),
+            new PhonebookNotTaken(),
+            new PhonebookUnreadable(),
+            new PhonebookTooBig(),
             new TestCallFailed());
 
     private static final Comparator<Finding> RANK = Comparator.comparing(

@@ -13,6 +13,7 @@ import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.NotKept;
+import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
 
@@ -37,6 +38,17 @@ final class EpisodeKey {
             return joined("ping", p.number(), p.answered());
         } else if (o instanceof FirmwareAsked f) {
             return joined("firmware", f.installed(), f.offered(), f.why(), f.source());
+        } else if (o instanceof PhonebookAsked p) {
+            return joined(
+                    "phonebook",
+                    p.slot(),
+                    p.book(),
+                    p.status(),
+                    p.edition(),
+                    p.revision(),
+                    p.way(),
+                    p.userAgent(),
+                    p.source());
         } else if (o instanceof TestCalled t) {
             return joined("call", t.number(), t.outbound(), t.at());
         } else if (o instanceof NotKept n) {

@@ -12,6 +12,7 @@ public sealed interface Observation
         permits SipSeen,
                 Observation.ConfigRequested,
                 Observation.FirmwareAsked,
+                Observation.PhonebookAsked,
                 Observation.NameLookedUp,
                 Observation.BindingChanged,
                 Observation.Pinged,
@@ -52,6 +53,40 @@ public sealed interface Observation
      */
     record FirmwareAsked(Instant at, String installed, String offered, String why, String source)
             implements Observation {}
+
+    /**
+     * It asked for a phonebook.
+     *
+     * @param slot which of its phonebooks, from 1
+     * @param book what the phonebook is called here; empty if the slot has none
+     * @param edition which edition answered it; empty unless the status is 200 or 304
+     * @param revision the revision of the file that answered it, as {@code edition}
+     * @param has the revision that it says it holds; empty if it said none
+     * @param names how many names the file has
+     * @param left how many more the phonebook has, for which its model has no room
+     * @param firstLeft the first of those; empty for none
+     * @param way {@code HTTP} or {@code TFTP}
+     */
+    record PhonebookAsked(
+            Instant at,
+            int slot,
+            String book,
+            int status,
+            String edition,
+            String revision,
+            String has,
+            int names,
+            int left,
+            String firstLeft,
+            String way,
+            String userAgent,
+            String source)
+            implements Observation {
+
+        public boolean served() {
+            return status == 200 || status == 304;
+        }
+    }
 
     /** A name was looked up; {@code answers} is empty when there is no such name. */
     record NameLookedUp(Instant at, String name, String type, List<String> answers) implements Observation {

@@ -5,6 +5,7 @@ import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.sip.SipHeaders;
@@ -36,7 +37,7 @@ public final class ObservationOrder implements Comparator<Observation> {
     private static int place(Observation o) {
         if (o instanceof ConfigRequested) {
             return 0;
-        } else if (o instanceof FirmwareAsked) {
+        } else if (o instanceof FirmwareAsked || o instanceof PhonebookAsked) {
             return 1;
         } else if (o instanceof NameLookedUp) {
             return 2;

@@ -5,6 +5,7 @@ import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.milestone.Fetches;
@@ -35,6 +36,14 @@ final class Quiet {
             return !lookUp.answers().isEmpty();
         } else if (o instanceof SipSeen.Response response) {
             return response.status() < 300 || response.status() == 401;
+        }
+        if (o instanceof PhonebookAsked asked) {
+            return asked.status() == 304
+                    && before.reached()
+                            .book(asked.slot())
+                            .map(b -> b.newest().edition().equals(asked.edition())
+                                    && b.newest().book().equals(asked.book()))
+                            .orElse(false);
         }
         return o instanceof FirmwareAsked || o instanceof SipSeen.Request;
     }

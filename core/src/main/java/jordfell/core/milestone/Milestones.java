@@ -15,6 +15,7 @@ import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.evidence.SipSeen;
@@ -28,6 +29,7 @@ import jordfell.core.evidence.SipSeen;
  * @param heardLast when any SIP came from it last
  * @param broken datagrams from it that were no SIP
  * @param watches its subscriptions, by {@link Watch#key}
+ * @param books how it asks for its phonebooks, by slot
  */
 public record Milestones(
         Fetches fetches,
@@ -38,7 +40,8 @@ public record Milestones(
         Optional<FirmwareAsked> firmware,
         Optional<Instant> heardLast,
         Optional<BrokenRun> broken,
-        Map<String, Watch> watches) {
+        Map<String, Watch> watches,
+        Map<Integer, BookAsks> books) {
 
     public static final Milestones NONE = new Milestones(
             Fetches.NONE,
@@ -49,6 +52,7 @@ public record Milestones(
             Optional.empty(),
             Optional.empty(),
             Optional.empty(),
+            Map.of(),
             Map.of());
 
     /** A phone with all its sidecars has fewer lamps that matter to somebody. */
@@ -57,10 +61,13 @@ public record Milestones(
     /** An agent can name any number; those that were heard of last are kept. */
     static final int MOST_LINES = 64;
 
+    private static final int MOST_BOOKS = 9;
+
     public Milestones {
         lines = Collections.unmodifiableMap(new TreeMap<>(lines));
         // What was written before there were any has none.
         watches = Map.copyOf(Objects.requireNonNullElse(watches, Map.of()));
+        books = Map.copyOf(Objects.requireNonNullElse(books, Map.of()));
     }
 
     /** Its subscription to an event of an extension, if it ever asked for one. */
@@ -92,10 +99,27 @@ public record Milestones(
         } else if (o instanceof TestCalled call) {
             return with(calls.after(call));
         }
+        if (o instanceof PhonebookAsked asked) {
+            return after(asked);
+        }
         return o instanceof FirmwareAsked asked
                 ? new Milestones(
-                        fetches, lookUps, lines, heardFirst, calls, Optional.of(asked), heardLast, broken, watches)
+                        fetches,
+                        lookUps,
+                        lines,
+                        heardFirst,
+                        calls,
+                        Optional.of(asked),
+                        heardLast,
+                        broken,
+                        watches,
+                        books)
                 : this; // what was not kept moves nothing
+    }
+
+    /** How it asked for the phonebook of a slot, if it ever did. */
+    public Optional<BookAsks> book(int slot) {
+        return Optional.ofNullable(books.get(slot));
     }
 
     public LineMilestones line(String number) {
@@ -106,7 +130,7 @@ public record Milestones(
     public Milestones without(String number) {
         Map<String, LineMilestones> fewer = new TreeMap<>(lines);
         fewer.remove(number);
-        return new Milestones(fetches, lookUps, fewer, heardFirst, calls, firmware, heardLast, broken, watches);
+        return new Milestones(fetches, lookUps, fewer, heardFirst, calls, firmware, heardLast, broken, watches, books);
     }
 
     /**
@@ -125,7 +149,23 @@ public record Milestones(
                 firmware,
                 heardLast,
                 broken,
-                another ? Map.of() : watches);
+                another ? Map.of() : watches,
+                books);
+    }
+
+    private Milestones after(PhonebookAsked asked) {
+        // Anybody can ask for its file; once it took one, a refusal elsewhere says nothing of it.
+        boolean anothers = !asked.served()
+                && fetches.taken().isPresent()
+                && !fetches.sources().contains(asked.source());
+        if (anothers || asked.slot() < 1 || asked.slot() > MOST_BOOKS) {
+            return this;
+        }
+        Map<Integer, BookAsks> more = new HashMap<>(books);
+        more.put(
+                asked.slot(),
+                BookAsks.after(book(asked.slot()), asked, fetches.answers().map(a -> a.newest())));
+        return new Milestones(fetches, lookUps, lines, heardFirst, calls, firmware, heardLast, broken, watches, more);
     }
 
     private Milestones after(SipSeen sip) {
@@ -139,7 +179,8 @@ public record Milestones(
                     firmware,
                     sip.toNode() ? Optional.of(sip.at()) : heardLast,
                     Optional.of(BrokenRun.after(broken, garbled)),
-                    watches);
+                    watches,
+                    books);
         }
         if (sip.asks("SUBSCRIBE") && sip.toNode() || sip.answers("SUBSCRIBE") && !sip.toNode()) {
             return watching((SipSeen.Message) sip);
@@ -158,7 +199,8 @@ public record Milestones(
                 firmware,
                 Optional.of(sip.at()),
                 broken,
-                heard.watches);
+                heard.watches,
+                books);
     }
 
     private Milestones watching(SipSeen.Message sip) {
@@ -186,7 +228,8 @@ public record Milestones(
                 firmware,
                 sip.toNode() ? Optional.of(sip.at()) : heardLast,
                 broken,
-                more);
+                more,
+                books);
     }
 
     private Milestones with(LineMilestones line) {
@@ -200,14 +243,14 @@ public record Milestones(
                     .min(Comparator.comparing(LineMilestones::movedAt))
                     .ifPresent(oldest -> more.remove(oldest.number()));
         }
-        return new Milestones(fetches, lookUps, more, heardFirst, calls, firmware, heardLast, broken, watches);
+        return new Milestones(fetches, lookUps, more, heardFirst, calls, firmware, heardLast, broken, watches, books);
     }
 
     private Milestones with(LookUps next) {
-        return new Milestones(fetches, next, lines, heardFirst, calls, firmware, heardLast, broken, watches);
+        return new Milestones(fetches, next, lines, heardFirst, calls, firmware, heardLast, broken, watches, books);
     }
 
     private Milestones with(Calls next) {
-        return new Milestones(fetches, lookUps, lines, heardFirst, next, firmware, heardLast, broken, watches);
+        return new Milestones(fetches, lookUps, lines, heardFirst, next, firmware, heardLast, broken, watches, books);
     }
 }

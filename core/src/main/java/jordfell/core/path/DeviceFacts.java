@@ -25,6 +25,7 @@ import jordfell.core.roster.Domain;
  * @param checkEvery how often it asks for its configuration
  * @param byHand nobody makes a file for it: a person types what it needs
  * @param sharedWith other devices that have one of its extensions
+ * @param books phonebooks that its present settings give it, by their slots
  * @param lamps keys that show whether an extension is busy, as its present settings have them
  */
 public record DeviceFacts(
@@ -46,11 +47,13 @@ public record DeviceFacts(
         Duration checkEvery,
         boolean byHand,
         List<String> sharedWith,
-        List<LampFacts> lamps) {
+        List<LampFacts> lamps,
+        List<BookFacts> books) {
 
     public DeviceFacts {
         lines = List.copyOf(lines);
         lamps = List.copyOf(lamps);
+        books = List.copyOf(books);
         problems = List.copyOf(problems);
     }
 
@@ -103,6 +106,17 @@ public record DeviceFacts(
             return unfit.isEmpty();
         }
     }
+
+    /**
+     * A phonebook that it is given.
+     *
+     * @param slot where it stands on the phone, from 1
+     * @param edition the edition that was published last; empty if none was
+     * @param publishedAt when that was; the moment of its enrolment if none was
+     * @param every how often it asks
+     * @param holds most names that its model holds; 0 if that is not known
+     */
+    public record BookFacts(int slot, String name, String edition, Instant publishedAt, Duration every, int holds) {}
 
     /** The account behind a line. */
     public record ExtensionFacts(long id, String number, String authUser, String displayName) {}

@@ -86,7 +86,10 @@ public final class PathComputer {
         Stream<Instant> lamps =
                 LampStatus.of(journey.facts(), journey.reached(), journey.lines(), journey.now()).stream()
                         .flatMap(LampStatus::moments);
-        return Stream.of(due, ends, signs, lamps)
+        Stream<Instant> books =
+                BookStatus.of(journey.facts(), journey.reached(), journey.lines(), journey.now()).stream()
+                        .flatMap(BookStatus::moments);
+        return Stream.of(due, ends, signs, lamps, books)
                 .flatMap(s -> s)
                 .filter(t -> t.isAfter(journey.now()))
                 .min(Comparator.naturalOrder());

@@ -3,13 +3,21 @@ package jordfell.core.phonebook;
 import com.samskivert.mustache.Mustache;
 import com.samskivert.mustache.MustacheException;
 import com.samskivert.mustache.Template;
+import java.io.StringWriter;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.BiFunction;
+import java.util.function.IntConsumer;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import jordfell.core.phonebook.WrittenBook.Entry;
 import jordfell.core.phonebook.WrittenBook.Reach;
+import jordfell.core.render.BodyCheck;
 import jordfell.core.render.BodyTemplate;
 import jordfell.core.render.Escaping;
+import jordfell.core.text.PlainText;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,6 +29,36 @@ import org.jspecify.annotations.Nullable;
  * section {@code more} is written in both unless it is the last.
  */
 public final class PhonebookBody {
+
+    /** A name that a body may write, and what it stands for. */
+    public record BookName(String name, String purpose) {}
+
+    /** All of them. */
+    public static final List<BookName> NAMES = List.of(
+            new BookName("title", "What stands above it on the phone."),
+            new BookName("count", "How many contacts it has."),
+            new BookName("contacts", "A section that is written for each contact."),
+            new BookName("position", "In contacts, and in numbers: which one it is, from 1."),
+            new BookName("shown", "In contacts: the name in the phone’s order."),
+            new BookName("family", "In contacts: the family name, or all of it."),
+            new BookName("given", "In contacts: the given name."),
+            new BookName("department", "In contacts: the department."),
+            new BookName("numbers", "In contacts: a section that is written for each number."),
+            new BookName("kind", "In numbers: extension, work, mobile, home or other."),
+            new BookName("dialled", "In numbers: what the keys send, with the way out."),
+            new BookName("uri", "In numbers: the same for a phone that calls by URI."),
+            new BookName("more", "In contacts, and in numbers: a section that is written unless it is the last."));
+
+    private static final Pattern UNESCAPED = Pattern.compile("\\{\\{\\s*[{&=]");
+
+    /** What a body writes of this as of the other one, it writes of no contact. */
+    private static final WrittenBook ANOTHER = new WrittenBook(
+            "Sample",
+            List.of(new Entry(
+                    "Brandt Jon",
+                    new ContactName("Brandt", "Jon"),
+                    "Bridge",
+                    List.of(new Reach(ContactNumber.Kind.WORK, "2414", "2414@v.example")))));
 
     private final Template body;
 
@@ -52,14 +90,67 @@ public final class PhonebookBody {
                     "Quay",
                     List.of(new Reach(ContactNumber.Kind.EXTENSION, "2413", "2413@v.example")))));
 
+    /** Why a body can’t be one; empty if it can. */
+    public static Optional<String> refuse(String body, Escaping escaping) {
+        if (body.length() > BodyCheck.LONGEST) {
+            return Optional.of("The body has " + body.length() + " characters; at most " + BodyCheck.LONGEST + " fit.");
+        }
+        Optional<String> unseen = PlainText.refuseLines(body);
+        if (unseen.isPresent()) {
+            return unseen;
+        }
+        Matcher raw = UNESCAPED.matcher(body);
+        if (raw.find()) {
+            return Optional.of("“" + raw.group() + "” would be written as it is, and a contact could break the file.");
+        }
+        try {
+            PhonebookBody compiled = of(body, escaping);
+            return compiled.render(SAMPLE).equals(compiled.render(ANOTHER))
+                    ? Optional.of("It writes no contact.")
+                    : Optional.empty();
+        } catch (IllegalArgumentException e) {
+            return Optional.of("It can’t be read: " + e.getMessage() + ".");
+        }
+    }
+
     /** The file’s text. Equal books give equal texts. */
     public String render(WrittenBook book) {
-        return body.execute((Mustache.CustomContext) name -> switch (name) {
+        return body.execute(context(book, contact -> {}));
+    }
+
+    /** The same text, with where each contact begins in it. */
+    public Located renderLocated(WrittenBook book) {
+        StringWriter out = new StringWriter();
+        List<Integer> begins = new ArrayList<>();
+        body.execute(
+                context(book, contact -> {
+                    if (begins.size() == contact) {
+                        begins.add(out.getBuffer().length());
+                    }
+                }),
+                out);
+        return new Located(out.toString(), begins);
+    }
+
+    /**
+     * A file, and where its contacts are.
+     *
+     * @param begins by contact, at which character the first thing is written of it
+     */
+    public record Located(String text, List<Integer> begins) {
+
+        public Located {
+            begins = List.copyOf(begins);
+        }
+    }
+
+    private static Mustache.CustomContext context(WrittenBook book, IntConsumer touched) {
+        return name -> switch (name) {
             case "title" -> book.title();
             case "count" -> Integer.toString(book.entries().size());
-            case "contacts" -> each(book.entries(), PhonebookBody::of);
+            case "contacts" -> each(book.entries(), PhonebookBody::of, touched);
             default -> null;
-        });
+        };
     }
 
     private static @Nullable Object of(Entry entry, String name) {
@@ -68,7 +159,7 @@ public final class PhonebookBody {
             case "family" -> entry.name().family();
             case "given" -> entry.name().given();
             case "department" -> entry.department();
-            case "numbers" -> each(entry.numbers(), PhonebookBody::of);
+            case "numbers" -> each(entry.numbers(), PhonebookBody::of, number -> {});
             default -> null;
         };
     }
@@ -82,12 +173,16 @@ public final class PhonebookBody {
         };
     }
 
-    private static <T> List<Mustache.CustomContext> each(List<T> all, BiFunction<T, String, @Nullable Object> named) {
+    private static <T> List<Mustache.CustomContext> each(
+            List<T> all, BiFunction<T, String, @Nullable Object> named, IntConsumer touched) {
         return IntStream.range(0, all.size())
-                .<Mustache.CustomContext>mapToObj(i -> name -> switch (name) {
-                    case "position" -> Integer.toString(i + 1);
-                    case "more" -> i < all.size() - 1;
-                    default -> named.apply(all.get(i), name);
+                .<Mustache.CustomContext>mapToObj(i -> name -> {
+                    touched.accept(i);
+                    return switch (name) {
+                        case "position" -> Integer.toString(i + 1);
+                        case "more" -> i < all.size() - 1;
+                        default -> named.apply(all.get(i), name);
+                    };
                 })
                 .toList();
     }

@@ -4,11 +4,14 @@ import java.text.CollationKey;
 import java.text.Collator;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Whom of the roster a phonebook has, and with which numbers.
@@ -28,15 +31,19 @@ public record RosterRule(Set<String> departments, Set<Also> also) {
      * An extension as the roster has it.
      *
      * @param name of the person, or of the place where nobody in particular is; empty for one that has no name
-     * @param isPerson whether it is somebody’s
+     * @param person whose it is, by a number of the roster; 0 for nobody’s
      * @param outside the outside numbers that ring there, in E.164
      * @param mobile as it was written; empty for none
      */
     public record Entry(
-            String name, boolean isPerson, String department, String extension, List<String> outside, String mobile) {
+            String name, long person, String department, String extension, List<String> outside, String mobile) {
 
         public Entry {
             outside = List.copyOf(outside);
+        }
+
+        boolean isPerson() {
+            return person > 0;
         }
     }
 
@@ -47,15 +54,43 @@ public record RosterRule(Set<String> departments, Set<Also> also) {
         also = Set.copyOf(also);
     }
 
-    /** The contacts that it makes, in order. An extension without a name is in no phonebook: nobody would find it. */
+    /**
+     * The contacts that it makes, in order; somebody’s extensions stand with one name. An extension without a name is in no
+     * phonebook: nobody would find it.
+     */
     public List<Contact> contacts(List<Entry> roster, ContactName.Order order) {
-        return sorted(
-                roster.stream()
-                        .filter(entry -> !entry.name().isBlank())
-                        .filter(this::isWanted)
-                        .map(this::contact)
-                        .toList(),
-                order);
+        return sorted(contacts(roster), order);
+    }
+
+    /** The same, in no order that matters. */
+    List<Contact> contacts(List<Entry> roster) {
+        Map<Object, Contact> contacts = new LinkedHashMap<>();
+        for (Entry entry : roster) {
+            if (!entry.name().isBlank() && isWanted(entry)) {
+                contacts.merge(entry.isPerson() ? entry.person() : entry, contact(entry), RosterRule::both);
+            }
+        }
+        return List.copyOf(contacts.values());
+    }
+
+    private static Contact both(Contact one, Contact other) {
+        List<ContactNumber> numbers = Stream.concat(one.numbers().stream(), other.numbers().stream())
+                .distinct()
+                .sorted(Comparator.comparing(n -> n.kind() != ContactNumber.Kind.EXTENSION))
+                .toList();
+        return new Contact(one.name(), one.department(), numbers, one.note());
+    }
+
+    /** Mobiles that it would take and that are no numbers, one sentence each. */
+    public List<String> unread(List<Entry> roster) {
+        return also.contains(Also.MOBILE)
+                ? roster.stream()
+                        .filter(entry -> !entry.mobile().isBlank() && isWanted(entry))
+                        .filter(entry -> NumberReader.read(entry.mobile()) instanceof NumberReader.Refused)
+                        .map(entry -> "The mobile of " + entry.name() + ", “" + entry.mobile() + "”, is no number.")
+                        .distinct()
+                        .toList()
+                : List.of();
     }
 
     /** By name, as people look for names: without regard to case, accents behind the letters they are on, then by number. */

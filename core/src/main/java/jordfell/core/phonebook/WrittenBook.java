@@ -2,6 +2,7 @@ package jordfell.core.phonebook;
 
 import java.util.List;
 import java.util.function.Function;
+import jordfell.core.render.Letters;
 
 /**
  * A phonebook as one phone is to have it: names as they are shown, numbers as they are dialled from it.
@@ -38,20 +39,24 @@ public record WrittenBook(String title, List<Entry> entries) {
      * Writes contacts for a phone. Numbers that can’t be dialled from it are left out, and contacts that have no other.
      *
      * @param dialling how a number is dialled from there
+     * @param letters which the phone can show
      */
     public static WrittenBook of(
             String title,
             List<Contact> contacts,
             ContactName.Order order,
             Function<ContactNumber, DiallableNumber> dialling,
-            String domain) {
+            String domain,
+            Letters letters) {
         return new WrittenBook(
-                title,
+                ShownLetters.of(title, letters),
                 contacts.stream()
                         .map(contact -> new Entry(
-                                contact.name().in(order),
-                                contact.name(),
-                                contact.department(),
+                                ShownLetters.of(contact.name().in(order), letters),
+                                new ContactName(
+                                        ShownLetters.of(contact.name().family(), letters),
+                                        ShownLetters.of(contact.name().given(), letters)),
+                                ShownLetters.of(contact.department(), letters),
                                 contact.numbers().stream()
                                         .map(dialling)
                                         .filter(DiallableNumber::canBeDialled)

@@ -4,6 +4,7 @@ import com.samskivert.mustache.Template;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import jordfell.core.settings.SettingsCatalogue;
 
 /** A family's configuration language, ready to be written: its body compiled with its own escaping at every place. */
 public final class Dialect {
@@ -71,6 +72,13 @@ public final class Dialect {
                 .forEach(word -> BodyNames.find(word.name(), word.place())
                         .flatMap(BodyName::setting)
                         .ifPresent(setting -> keys.add(setting.key())));
+        // What is said of a slot beside its phonebook stands in the file that is fetched for it.
+        for (String slot : SettingsCatalogue.PHONEBOOKS) {
+            if (keys.contains(slot)) {
+                keys.add(slot + SettingsCatalogue.CALLED);
+                keys.add(SettingsCatalogue.PHONEBOOK_ORDER);
+            }
+        }
         return Set.copyOf(keys);
     }
 }

@@ -14,9 +14,19 @@ import jordfell.core.identity.MacAddress;
  * @param before what stands before the MAC in a file's name
  * @param after what stands after it
  * @param body a Mustache body; {@link BodyNames} lists what it may name
+ * @param phonebook the body of its phonebooks, another Mustache; empty for models that read none
+ * @param letters which letters of names its phones can show
  */
 public record Family(
-        String id, String name, String contentType, String before, String after, Escaping escaping, String body) {
+        String id,
+        String name,
+        String contentType,
+        String before,
+        String after,
+        Escaping escaping,
+        String body,
+        String phonebook,
+        Letters letters) {
 
     /** What files may be served as: nothing that a browser takes for a page or a script. */
     private static final Set<String> CONTENT_TYPES = Set.of(

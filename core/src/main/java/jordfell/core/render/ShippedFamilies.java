@@ -11,10 +11,10 @@ import java.util.Optional;
 public final class ShippedFamilies {
 
     private static final List<Family> ALL = List.of(
-            family("korrin", "Korrin", "text/plain;charset=UTF-8", "", ".korrin", Escaping.KEY_VALUE),
-            family("ombrel", "Ombrel", "application/xml", "ombrel-", ".xml", Escaping.XML),
-            family("tessaro", "Tessaro", "application/json", "t-", ".json", Escaping.JSON),
-            family("quillon", "Quillon", "application/json", "quillon-", ".json", Escaping.JSON));
+            family("korrin", "Korrin", "text/plain;charset=UTF-8", "", ".korrin", Escaping.KEY_VALUE, Letters.ALL),
+            family("ombrel", "Ombrel", "application/xml", "ombrel-", ".xml", Escaping.XML, Letters.WESTERN),
+            family("tessaro", "Tessaro", "application/json", "t-", ".json", Escaping.JSON, Letters.ALL),
+            family("quillon", "Quillon", "application/json", "quillon-", ".json", Escaping.JSON, Letters.ALL));
 
     private ShippedFamilies() {}
 
@@ -27,13 +27,22 @@ public final class ShippedFamilies {
     }
 
     private static Family family(
-            String id, String name, String contentType, String before, String after, Escaping escaping) {
-        try (InputStream in = ShippedFamilies.class.getResourceAsStream(id + ".mustache")) {
-            if (in == null) {
-                throw new IllegalStateException(id + ".mustache is not on the class path");
-            }
-            String body = new String(in.readAllBytes(), StandardCharsets.UTF_8);
-            return new Family(id, name, contentType, before, after, escaping, body);
+            String id,
+            String name,
+            String contentType,
+            String before,
+            String after,
+            Escaping escaping,
+            Letters letters) {
+        String body = text(id + ".mustache")
+                .orElseThrow(() -> new IllegalStateException(id + ".mustache is not on the class path"));
+        String phonebook = text(id + "-phonebook.mustache").orElse(""); // adapters read none
+        return new Family(id, name, contentType, before, after, escaping, body, phonebook, letters);
+    }
+
+    private static Optional<String> text(String file) {
+        try (InputStream in = ShippedFamilies.class.getResourceAsStream(file)) {
+            return in == null ? Optional.empty() : Optional.of(new String(in.readAllBytes(), StandardCharsets.UTF_8));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -21,6 +21,13 @@ public record ResolvedSetting(
         return standing < 0 ? Optional.empty() : Optional.of(words.get(standing));
     }
 
+    /** The same with another value; one that has none, or an empty one, keeps it. */
+    ResolvedSetting worth(String other) {
+        return value.filter(v -> !v.isEmpty()).isEmpty()
+                ? this
+                : new ResolvedSetting(setting, Optional.of(other), words, standing, problem);
+    }
+
     /** The words below the one that stands, nearest first. */
     public List<LayerWord> overridden() {
         List<LayerWord> lower = new ArrayList<>(words.subList(0, Math.max(0, standing)));

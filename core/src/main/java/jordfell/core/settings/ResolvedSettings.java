@@ -1,6 +1,8 @@
 package jordfell.core.settings;
 
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 
 /** All settings of one scope, resolved, in the catalogue's order. */
 public final class ResolvedSettings {
@@ -27,6 +29,17 @@ public final class ResolvedSettings {
             throw new IllegalArgumentException("no such setting here: " + key);
         }
         return all.get(place);
+    }
+
+    /** The same with other values for these, wherever they came from; a setting that has no value keeps none. */
+    public ResolvedSettings with(Map<String, String> values) {
+        return values.isEmpty()
+                ? this
+                : new ResolvedSettings(all.stream()
+                        .map(s -> Optional.ofNullable(values.get(s.setting().key()))
+                                .map(s::worth)
+                                .orElse(s))
+                        .toList());
     }
 
     public List<ResolvedSetting> problems() {

@@ -18,7 +18,7 @@ public sealed interface SettingType {
 
     /**
      * The type written as in the catalogue: {@code text 32}, {@code secret 64}, {@code whole 30..86400 s}, {@code choice
-     * a|b}, {@code list a|b}, {@code yesno}, {@code host}, {@code url}, {@code zone}, {@code digitmap}, {@code version}.
+     * a|b}, {@code list a|b}, {@code yesno}, {@code host}, {@code url}, {@code book}, {@code zone}, {@code digitmap}, {@code version}.
      */
     static SettingType of(String written) {
         String[] parts = written.split(" ", 3);
@@ -35,6 +35,7 @@ public sealed interface SettingType {
             case "yesno" -> new YesNo();
             case "host" -> new Host();
             case "url" -> new Url();
+            case "book" -> new Book();
             case "zone" -> new Zone();
             case "digitmap" -> new DigitMap();
             case "version" -> new Version();
@@ -199,6 +200,27 @@ public sealed interface SettingType {
                 return Optional.of("“" + value + "” is no address: " + e.getReason() + " at character "
                         + (e.getIndex() + 1) + ".");
             }
+        }
+    }
+
+    /** A phonebook by its name, or the address of one that is kept elsewhere. */
+    record Book() implements SettingType {
+
+        private static final int LONGEST = 60;
+
+        /** Whether it is an address, from which the phone fetches it itself. */
+        public static boolean isElsewhere(String value) {
+            return value.startsWith("http://") || value.startsWith("https://");
+        }
+
+        @Override
+        public Optional<String> refuse(String value) {
+            if (isElsewhere(value)) {
+                return new Url().refuse(value);
+            }
+            return value.contains("://")
+                    ? Optional.of("“" + value + "” is no address of a phonebook; one begins with http:// or https://.")
+                    : new Text(LONGEST).refuse(value);
         }
     }
 

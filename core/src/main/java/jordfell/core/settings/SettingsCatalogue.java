@@ -45,6 +45,14 @@ public final class SettingsCatalogue {
     public static final String VLAN = "network.vlan";
     public static final String LOG_LEVEL = "diagnostics.log-level";
     public static final String FIRMWARE = "firmware.version";
+    public static final String PHONEBOOK_ORDER = "phonebook.order";
+    public static final String PHONEBOOK_EVERY = "phonebook.every";
+
+    /** The slots of phonebooks, in their order. */
+    public static final List<String> PHONEBOOKS = List.of("phonebook.first", "phonebook.second", "phonebook.third");
+
+    /** Behind a slot: what stands above it on the phone. */
+    public static final String CALLED = "-called";
 
     private static final List<Setting> ALL = CatalogueFile.read();
     private static final Map<String, Setting> BY_KEY =

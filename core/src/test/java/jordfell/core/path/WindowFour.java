@@ -26,6 +26,7 @@ public final class WindowFour {
     public boolean bound = true;
     public boolean byHand;
     public List<DeviceFacts.LampFacts> lamps = List.of();
+    public List<DeviceFacts.BookFacts> books = List.of();
     public List<String> sharedWith = List.of();
 
     /** Numbers of further lines. */
@@ -75,7 +76,8 @@ public final class WindowFour {
                 Duration.ofMinutes(5),
                 byHand,
                 sharedWith,
-                lamps);
+                lamps,
+                books);
     }
 
     private List<LineFacts> lines() {

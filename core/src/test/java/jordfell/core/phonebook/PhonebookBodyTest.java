@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import jordfell.core.phonebook.ContactNumber.Kind;
 import jordfell.core.render.Escaping;
+import jordfell.core.render.Letters;
+import jordfell.core.render.ShippedFamilies;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -29,7 +31,8 @@ class PhonebookBodyTest {
                 number -> number.number().equals("2499")
                         ? new DiallableNumber(number, "", "2499 is nobody’s.")
                         : new DiallableNumber(number, number.number().replace("+", "000"), ""),
-                "v.example");
+                "v.example",
+                Letters.ALL);
     }
 
     @Test
@@ -57,12 +60,54 @@ class PhonebookBodyTest {
                 CONTACTS,
                 ContactName.Order.FAMILY,
                 number -> new DiallableNumber(number, number.number(), ""),
-                "v.example");
+                "v.example",
+                Letters.ALL);
         assertThat(book.holding(1).entries())
                 .extracting(WrittenBook.Entry::shown)
                 .containsExactly("Sørvik Ida");
         assertThat(book.fallingOff(1)).extracting(WrittenBook.Entry::shown).containsExactly("Gone");
         assertThat(book.holding(2)).isEqualTo(book);
         assertThat(book.fallingOff(2)).isEmpty();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "{{#contacts}}{{{shown}}}{{/contacts}}",
+                "{{#contacts}}{{&shown}}{{/contacts}}",
+                "{{=<% %>=}}<%title%>",
+                "nobody",
+                "{{title}} {{count}}",
+                "{{#contacts}}",
+                "{{#contacts}}{{shwon}}{{/contacts}}"
+            })
+    void aBodyThatAContactCouldBreakOrThatWritesNoneIsRefused(String body) {
+        assertThat(PhonebookBody.refuse(body, Escaping.XML)).isPresent();
+    }
+
+    @Test
+    void shippedBodiesAreGood() {
+        assertThat(ShippedFamilies.all())
+                .filteredOn(f -> !f.phonebook().isEmpty())
+                .hasSize(3)
+                .allSatisfy(f -> assertThat(PhonebookBody.refuse(f.phonebook(), f.escaping()))
+                        .isEmpty());
+    }
+
+    @Test
+    void whereAContactBeginsIsKnown() {
+        PhonebookBody body = PhonebookBody.of(
+                "{{title}}\n{{#contacts}}\n- {{shown}}\n  {{department}}\n{{/contacts}}\nend\n", Escaping.KEY_VALUE);
+        List<Contact> both = List.of(CONTACTS.get(0), CONTACTS.get(0));
+        PhonebookBody.Located file = body.renderLocated(WrittenBook.of(
+                "Quay",
+                both,
+                ContactName.Order.FAMILY,
+                number -> new DiallableNumber(number, number.number(), ""),
+                "v.example",
+                Letters.ALL));
+        assertThat(file.text()).isEqualTo("Quay\n- Sørvik Ida\n  Quay\n- Sørvik Ida\n  Quay\nend\n");
+        assertThat(file.begins()).containsExactly(7, 27);
+        assertThat(file.text().substring(27)).startsWith("Sørvik");
     }
 }

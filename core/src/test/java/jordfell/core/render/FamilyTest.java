@@ -23,7 +23,7 @@ class FamilyTest {
     })
     void filesAreServedAsNothingThatABrowserRuns(String type, boolean may) {
         assertThat(Family.mayBeServedAs(type)).isEqualTo(may);
-        Family family = new Family("x", "X", type, "", ".x", Escaping.KEY_VALUE, "");
+        Family family = new Family("x", "X", type, "", ".x", Escaping.KEY_VALUE, "", "", Letters.ALL);
         assertThat(family.servedAs()).isEqualTo(may ? type : "application/octet-stream");
     }
 

@@ -1,6 +1,7 @@
 package jordfell.lab.phone;
 
 import java.time.Duration;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import jordfell.lab.time.Timeline;
@@ -12,12 +13,14 @@ public final class Handset {
     private final Timeline timeline;
     private final PhoneLines lines;
     private final PhoneCalls calls;
+    private final PhoneBooks books;
 
-    Handset(SimPhone phone, Timeline timeline, PhoneLines lines, PhoneCalls calls) {
+    Handset(SimPhone phone, Timeline timeline, PhoneLines lines, PhoneCalls calls, PhoneBooks books) {
         this.phone = phone;
         this.timeline = timeline;
         this.lines = lines;
         this.calls = calls;
+        this.books = books;
     }
 
     /** Calls a user from its first registered line and hangs up; tells whether the call was taken, and the answer. */
@@ -56,6 +59,21 @@ public final class Handset {
                 .findFirst()
                 .ifPresentOrElse(
                         lamp -> call(pressed(lamp), result), () -> result.accept(false, "the phone has no such key"));
+    }
+
+    /** What the phone shows of its phonebooks. */
+    public List<ShownBook> books() {
+        return books.shown();
+    }
+
+    /** Looks a name up by typing it. */
+    public List<FoundEntry> find(String typed, int most) {
+        return books.find(typed, most);
+    }
+
+    /** Who calls, or called last; empty if nobody did since it was switched on. */
+    public Optional<ShownCaller> caller() {
+        return calls.caller();
     }
 
     private String pressed(Lamp lamp) {

@@ -57,6 +57,10 @@ final class JsonFile {
         return new JsonFile(node.path(key), path + "/" + key);
     }
 
+    boolean has(String key) {
+        return node.has(key);
+    }
+
     List<JsonFile> each() throws UnreadableFile {
         if (!node.isArray()) {
             throw new UnreadableFile(at() + "no list");

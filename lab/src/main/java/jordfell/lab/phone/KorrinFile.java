@@ -232,7 +232,15 @@ public final class KorrinFile {
                                 section("keys").get("take")),
                         values())
                 .speaking(calls.get("voices"))
-                .pressing(calls.get("digits"), whole(calls, "digits-type", 96, 127));
+                .pressing(calls.get("digits"), whole(calls, "digits-type", 96, 127))
+                .reading(books(section("books")));
+    }
+
+    private static PhoneConfig.Books books(Map<String, String> books) throws Unreadable {
+        return new PhoneConfig.Books(
+                List.of(books.get("one"), books.get("two"), books.get("three")),
+                whole(books, "every", 300, 604_800),
+                word(books, "callers", "yes", "no").equals("yes"));
     }
 
     private Map<String, String> values() {

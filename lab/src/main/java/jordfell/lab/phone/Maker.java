@@ -16,6 +16,11 @@ enum Maker {
         PhoneBook readBook(String text) throws UnreadableFile {
             return KorrinBook.read(text);
         }
+
+        @Override
+        boolean asksForBooks(String firmware) {
+            return !firmware.startsWith("2.2."); // they came with the next one
+        }
     },
     OMBREL("Ombrel", "ombrel-", ".xml") {
         @Override
@@ -79,6 +84,11 @@ enum Maker {
 
     /** Reads a whole file as the phone does: strictly. */
     abstract PhoneConfig read(String text) throws UnreadableFile;
+
+    /** Whether a phone with this firmware fetches phonebooks that its file names. */
+    boolean asksForBooks(String firmware) {
+        return true;
+    }
 
     /** Reads a whole phonebook in the same way; most makers’ phones read none. */
     PhoneBook readBook(String text) throws UnreadableFile {

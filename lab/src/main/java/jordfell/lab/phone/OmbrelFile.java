@@ -83,7 +83,8 @@ public final class OmbrelFile {
                                 calls.get("plan"), whole(calls.get("pause"), 1, 30, ""), calls.get("urgent"), ""),
                         values)
                 .speaking(calls.get("voices"))
-                .pressing(calls.get("digits"), whole(calls.get("kind"), 96, 127, ""));
+                .pressing(calls.get("digits"), whole(calls.get("kind"), 96, 127, ""))
+                .reading(books(section("books")));
     }
 
     private void element(String name, Map<String, String> attributes, String where) throws UnreadableFile {
@@ -124,6 +125,11 @@ public final class OmbrelFile {
                 }
             }
         }
+    }
+
+    private static PhoneConfig.Books books(Map<String, String> books) throws UnreadableFile {
+        return new PhoneConfig.Books(
+                List.of(books.get("first"), books.get("second")), whole(books.get("every"), 300, 604_800, ""), true);
     }
 
     private Map<String, String> section(String name) throws UnreadableFile {

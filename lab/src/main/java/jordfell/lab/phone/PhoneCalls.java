@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.phone.PhoneConfig.Station;
@@ -21,6 +23,7 @@ final class PhoneCalls {
     private final Map<String, CallLeg> legs = new HashMap<>();
     private final Map<String, RungCall> rung = new HashMap<>();
     private boolean takesCalls = true;
+    private Optional<ShownCaller> caller = Optional.empty();
 
     PhoneCalls(SimPhone phone, PhoneEnvironment world) {
         this.phone = phone;
@@ -45,6 +48,12 @@ final class PhoneCalls {
         legs.clear();
         rung.values().forEach(RungCall::ended);
         rung.clear();
+        caller = Optional.empty();
+    }
+
+    /** Who calls, or called last. */
+    Optional<ShownCaller> caller() {
+        return caller;
     }
 
     /** Calls a user from a line that is registered and talks for so long. */
@@ -145,6 +154,12 @@ final class PhoneCalls {
             return;
         }
         call.ring();
+        String number = invite.first("P-Asserted-Identity")
+                .flatMap(value -> SipHeaders.contacts(value).stream().findFirst())
+                .or(() -> SipHeaders.from(invite))
+                .map(SipAddress::user)
+                .orElse("");
+        caller = Optional.of(new ShownCaller(number, phone.caller(number)));
         if (invite.first("Answer-Mode").filter("Auto"::equalsIgnoreCase).isPresent()) {
             call.takeOff(); // somebody asked for it here (RFC 5373 §4.1)
         } else if (takesCalls) {

@@ -11,6 +11,7 @@ import jordfell.core.media.Codec;
  * @param tryAgain seconds to wait after a refused registration
  * @param values everything that the file says, by the dialect's own words
  * @param talk how it speaks in a call
+ * @param books its phonebooks
  */
 public record PhoneConfig(
         String name,
@@ -21,7 +22,8 @@ public record PhoneConfig(
         Upkeep upkeep,
         Dials dials,
         Map<String, String> values,
-        Talk talk) {
+        Talk talk,
+        Books books) {
 
     public PhoneConfig {
         stations = List.copyOf(stations);
@@ -39,7 +41,7 @@ public record PhoneConfig(
             Upkeep upkeep,
             Dials dials,
             Map<String, String> values) {
-        this(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, Talk.USUAL);
+        this(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, Talk.USUAL, Books.NONE);
     }
 
     /** The same, speaking what a list names, best first; nothing of it that this Lab knows is nothing at all. */
@@ -52,8 +54,13 @@ public record PhoneConfig(
         return talking(new Talk(talk.voices(), new Tones(Tones.Way.of(way), payload)));
     }
 
+    /** The same, taking phonebooks. */
+    PhoneConfig reading(Books taken) {
+        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, talk, taken);
+    }
+
     private PhoneConfig talking(Talk other) {
-        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, other);
+        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, other, books);
     }
 
     /** One that sends whatever is dialled. */
@@ -81,6 +88,21 @@ public record PhoneConfig(
 
         public Talk {
             voices = List.copyOf(voices);
+        }
+    }
+
+    /**
+     * Its phonebooks.
+     *
+     * @param files one for each slot; empty for a slot that has none
+     * @param every seconds between two requests for each
+     * @param looksUp whether callers are looked up in them
+     */
+    public record Books(List<String> files, int every, boolean looksUp) {
+        static final Books NONE = new Books(List.of(), 86_400, false);
+
+        public Books {
+            files = List.copyOf(files);
         }
     }
 

@@ -69,10 +69,23 @@ final class PhoneFiles {
         world.configs().fetch(request(revision), taker);
     }
 
+    /** Asks for another file of its own, with what it has of it. */
+    void fetch(String file, String has, Consumer<ConfigSource.Answer> taker) {
+        if (!world.network().isPlugged(phone.state().address())) {
+            taker.accept(new ConfigSource.Answer(0, "", ""));
+            return;
+        }
+        world.configs().fetch(request(file, has), taker);
+    }
+
     private ConfigSource.Request request(String revision) {
+        return request(maker.fileName(phone.mac()), revision);
+    }
+
+    private ConfigSource.Request request(String file, String revision) {
         return new ConfigSource.Request(
                 phone.state().site(),
-                maker.fileName(phone.mac()),
+                file,
                 revision,
                 phone.userAgent(),
                 claim,

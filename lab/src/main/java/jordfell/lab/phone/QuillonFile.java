@@ -10,7 +10,13 @@ public final class QuillonFile {
 
     /** Reads a whole file. */
     public static PhoneConfig read(String text) throws UnreadableFile {
-        JsonFile file = JsonFile.read(text).exactly("profile", "accounts", "options", "refresh");
+        JsonFile file = JsonFile.read(text);
+        // A file from before there were phonebooks is good without any.
+        boolean hasBooks = file.has("people");
+        file.exactly(
+                hasBooks
+                        ? new String[] {"profile", "accounts", "options", "people", "refresh"}
+                        : new String[] {"profile", "accounts", "options", "refresh"});
         file.in("options").exactly("language", "waiting", "digits");
         JsonFile refresh = file.in("refresh").exactly("every", "pause", "log", "name", "word");
         List<PhoneConfig.Station> stations = new ArrayList<>();
@@ -46,6 +52,15 @@ public final class QuillonFile {
                         List.of(),
                         new PhoneConfig.Upkeep(refresh.text("name"), refresh.text("word"), ""),
                         file.flat())
-                .pressing(file.in("options").text("digits"), PhoneConfig.Tones.USUAL_PAYLOAD);
+                .pressing(file.in("options").text("digits"), PhoneConfig.Tones.USUAL_PAYLOAD)
+                .reading(hasBooks ? books(file.in("people")) : PhoneConfig.Books.NONE);
+    }
+
+    private static PhoneConfig.Books books(JsonFile people) throws UnreadableFile {
+        people.exactly("list", "every", "callers");
+        return new PhoneConfig.Books(
+                List.of(people.text("list")),
+                people.whole("every", 300, 604_800),
+                people.text("callers").equals("yes"));
     }
 }

@@ -26,6 +26,7 @@ public final class SimPhone {
     private final PhoneLines lines;
     private final PhoneCalls calls;
     private final PhoneLamps lamps;
+    private final PhoneBooks books;
     private final Handset handset;
     private RegistrarLocator locator;
 
@@ -40,8 +41,9 @@ public final class SimPhone {
         this.files = new PhoneFiles(this, world);
         this.calls = new PhoneCalls(this, world);
         this.lamps = new PhoneLamps(this, world);
+        this.books = new PhoneBooks(this, world);
         this.lines = new PhoneLines(this, world, calls, lamps);
-        this.handset = new Handset(this, world.timeline(), lines, calls);
+        this.handset = new Handset(this, world.timeline(), lines, calls, books);
         this.locator = new RegistrarLocator(world, state.address());
     }
 
@@ -188,6 +190,16 @@ public final class SimPhone {
         return files.config().map(PhoneConfig::dials).orElse(PhoneConfig.Dials.WHATEVER);
     }
 
+    /** Asks for another file of its own than its configuration. */
+    void fetch(String file, String has, Consumer<ConfigSource.Answer> taker) {
+        files.fetch(file, has, taker);
+    }
+
+    /** Who calls, as far as its phonebooks say. */
+    Optional<FoundEntry> caller(String number) {
+        return books.caller(number);
+    }
+
     /** How it speaks in a call. */
     PhoneConfig.Talk talk() {
         return files.config().map(PhoneConfig::talk).orElse(PhoneConfig.Talk.USUAL);
@@ -253,6 +265,7 @@ public final class SimPhone {
         lines.stop();
         lamps.stop();
         calls.forget();
+        books.forget();
         files.forget();
         world.network().detach(locator.socket());
     }
@@ -271,6 +284,7 @@ public final class SimPhone {
         lamps.stop();
         lines.begin(stations());
         files.lookForFirmware();
+        books.begin(files.config().map(PhoneConfig::books).orElse(PhoneConfig.Books.NONE));
     }
 
     private List<Station> stations() {

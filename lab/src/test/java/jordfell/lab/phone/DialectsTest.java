@@ -17,6 +17,7 @@ import jordfell.core.render.Dialect;
 import jordfell.core.render.Dialects;
 import jordfell.core.render.Escaping;
 import jordfell.core.render.Family;
+import jordfell.core.render.Letters;
 import jordfell.core.render.Station;
 import jordfell.core.settings.Layer;
 import jordfell.core.settings.LayerKind;
@@ -119,7 +120,8 @@ class DialectsTest {
             """;
 
     static String brask(String text) {
-        Family family = new Family("brask", "Brask", "text/plain", "b9-", ".set", Escaping.PERCENT, BRASK);
+        Family family =
+                new Family("brask", "Brask", "text/plain", "b9-", ".set", Escaping.PERCENT, BRASK, "", Letters.ALL);
         Dialect dialect = ((Dialect.Compiled.Good) Dialect.of(family)).dialect();
         ResolvedSettings line = SettingsResolver.resolve(Scope.LINE, LAYERS);
         return dialect.render(new DeviceConfig(

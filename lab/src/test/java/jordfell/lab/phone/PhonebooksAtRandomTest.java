@@ -11,7 +11,6 @@ import java.util.stream.IntStream;
 import jordfell.core.phonebook.ContactName;
 import jordfell.core.phonebook.ContactNumber.Kind;
 import jordfell.core.phonebook.PhonebookBody;
-import jordfell.core.phonebook.ShippedPhonebooks;
 import jordfell.core.phonebook.WrittenBook;
 import jordfell.core.render.Escaping;
 import jordfell.core.render.ShippedFamilies;
@@ -93,7 +92,7 @@ class PhonebooksAtRandomTest {
 
     private static PhonebookBody body(String family) {
         return PhonebookBody.of(
-                ShippedPhonebooks.body(family).orElseThrow(),
+                ShippedFamilies.find(family).orElseThrow().phonebook(),
                 ShippedFamilies.find(family).orElseThrow().escaping());
     }
 

@@ -103,6 +103,7 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
                     Duration.ofSeconds(checkEvery),
                     false,
                     List.of(),
+                    List.of(),
                     List.of());
         }
     }

@@ -200,7 +200,8 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                 List.of(),
                 keys.stream()
                         .map(key -> new DeviceFacts.LampFacts(key.place().toString(), key.target(), key.label()))
-                        .toList());
+                        .toList(),
+                List.of());
     }
 
     private void serve(ConfigSource.Request request, java.util.function.Consumer<ConfigSource.Answer> taker) {

@@ -59,7 +59,7 @@ public class DialPlans {
     }
 
     /** With the usual number of the voicemail. */
-    DialPlan of(long domainId) {
+    public DialPlan of(long domainId) {
         return of(domainId, USUAL_VOICEMAIL);
     }
 

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import jordfell.server.jdbc.DeadlockException;
 import jordfell.server.jdbc.DuplicateKeyException;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.StillPointedToException;
@@ -34,6 +35,8 @@ public class Acts {
 
     /** What was done, and under which number it can be undone. */
     public record Done<T>(long actId, T result) {}
+
+    private static final int TRIES = 5;
 
     private final Jdbc jdbc;
     private final Images images;
@@ -101,7 +104,21 @@ public class Acts {
         turn(id, true);
     }
 
+    /** What is written beside it all the time may stand in its way for a moment. */
     private void turn(long id, boolean undone) {
+        for (int left = TRIES; ; left--) {
+            try {
+                turnOnce(id, undone);
+                return;
+            } catch (DeadlockException e) {
+                if (left == 1) {
+                    throw e;
+                }
+            }
+        }
+    }
+
+    private void turnOnce(long id, boolean undone) {
         jdbc.inTransaction(() -> {
             Act act = find(id).orElseThrow(() -> RefusedException.notFound("act"));
             if (act.undone() != undone) {

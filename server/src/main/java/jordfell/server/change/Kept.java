@@ -16,6 +16,9 @@ public enum Kept {
     DIAL_LIST("dial_list"),
     PERMISSION("permission"),
     RING_GROUP("ring_group"),
+    PHONEBOOK("phonebook"),
+    CONTACT("contact"),
+    EDITION("phonebook_edition"),
     PERSON("person"),
     EXTENSION("extension"),
     NUMBER("did"),
@@ -51,7 +54,9 @@ public enum Kept {
     String title() {
         return switch (this) {
             case MODEL -> "maker || ' ' || name";
-            case FAMILY, DOMAIN, SITE, TEMPLATE, KIT, DIAL_LIST, PERMISSION, PERSON -> "name";
+            case FAMILY, DOMAIN, SITE, TEMPLATE, KIT, DIAL_LIST, PERMISSION, PHONEBOOK, PERSON -> "name";
+            case CONTACT -> "family || ' ' || given";
+            case EDITION -> "'edition ' || edition";
             case EXTENSION, RING_GROUP -> "number";
             case NUMBER -> "e164";
             case DEVICE -> "label";
@@ -62,7 +67,8 @@ public enum Kept {
     Optional<LayerKind> layer() {
         return switch (this) {
             case MODEL, DOMAIN, SITE, TEMPLATE, KIT, EXTENSION, DEVICE -> Optional.of(LayerKind.valueOf(name()));
-            case FAMILY, DIAL_LIST, PERMISSION, RING_GROUP, PERSON, NUMBER -> Optional.empty();
+            case FAMILY, DIAL_LIST, PERMISSION, RING_GROUP, PHONEBOOK, CONTACT, EDITION, PERSON, NUMBER ->
+                Optional.empty();
         };
     }
 
@@ -79,7 +85,9 @@ public enum Kept {
     List<Part> parts() {
         Part main = part(table, "id");
         return switch (this) {
-            case FAMILY, PERSON, NUMBER -> List.of(main);
+            case FAMILY, CONTACT, EDITION, PERSON, NUMBER -> List.of(main);
+            case PHONEBOOK ->
+                List.of(main, part("phonebook_source", "phonebook_id"), part("phonebook_decision", "phonebook_id"));
             case MODEL -> List.of(main, part("model_feature", "model_id"), said("setting_value"));
             case DOMAIN ->
                 List.of(

@@ -13,6 +13,11 @@ public enum Subject {
 
     /** Extensions that ring as one. */
     RING_GROUP,
+    PHONEBOOK,
+    CONTACT,
+
+    /** What phones are given of a phonebook. */
+    EDITION,
     PERSON,
     EXTENSION,
 

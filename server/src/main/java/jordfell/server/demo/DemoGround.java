@@ -44,6 +44,7 @@ class DemoGround {
     private final PersonStore people;
     private final DemoTemplates templates;
     private final SettingStore settings;
+    private final DemoDirectory directory;
     private final Map<String, Site> byName = new LinkedHashMap<>();
 
     DemoGround(
@@ -52,13 +53,15 @@ class DemoGround {
             SiteStore sites,
             PersonStore people,
             DemoTemplates templates,
-            SettingStore settings) {
+            SettingStore settings,
+            DemoDirectory directory) {
         this.accounts = accounts;
         this.domains = domains;
         this.sites = sites;
         this.people = people;
         this.templates = templates;
         this.settings = settings;
+        this.directory = directory;
     }
 
     Site site(String name) {
@@ -80,6 +83,7 @@ class DemoGround {
         long auction = domains.add(auctionHall());
         PLACES.forEach(place -> site(tarnholm, place));
         site(auction, new Place("Auction Hall", "", false));
+        directory.build(tarnholm);
         templates.build(tarnholm, auction);
         for (CSVRecord person : DemoTables.records("people.csv")) {
             people.add(PersonStore.Person.fresh(

@@ -42,6 +42,7 @@ public class DemoScenario {
     private final DemoPhones phones;
     private final DemoLinks links;
     private final DemoTrouble trouble;
+    private final DemoDirectory directory;
     private final DeviceStore devices;
     private final Enrolling enrolling;
     private final ReleaseService releases;
@@ -55,6 +56,7 @@ public class DemoScenario {
             DemoPhones phones,
             DemoLinks links,
             DemoTrouble trouble,
+            DemoDirectory directory,
             DeviceStore devices,
             Enrolling enrolling,
             ReleaseService releases,
@@ -66,6 +68,7 @@ public class DemoScenario {
         this.phones = phones;
         this.links = links;
         this.trouble = trouble;
+        this.directory = directory;
         this.devices = devices;
         this.enrolling = enrolling;
         this.releases = releases;
@@ -74,7 +77,10 @@ public class DemoScenario {
 
     /** Domains, sites, templates, people and sign-ins. */
     public void ground() {
-        DemoClock.as("Lena Ravn", () -> jdbc.inTransaction(() -> ground.build(SIGN_INS)));
+        DemoClock.as("Lena Ravn", () -> {
+            jdbc.inTransaction(() -> ground.build(SIGN_INS));
+            directory.publish();
+        });
     }
 
     /**
@@ -99,6 +105,8 @@ public class DemoScenario {
         clock.run(Duration.ofMinutes(36));
         DemoClock.as("Mats Lindqvaist", () -> enrolAndRelease(rows, "Eskvik Pier", "pier, summer timetable"));
         DemoClock.as("Lena Ravn", roster::build);
+        DemoClock.as("Lena Ravn", directory::publish);
+        DemoClock.as("Mats Lindqvaist", directory::newcomer);
         DemoClock.as("Mats Lindqvaist", this::waitingAndSpare);
         clock.run(Duration.ofMinutes(5));
         testCalls(rows, List.of("Eskvik Pier"));

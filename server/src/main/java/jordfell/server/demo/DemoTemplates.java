@@ -51,7 +51,10 @@ class DemoTemplates {
                 SettingsCatalogue.DIGIT_MAP,
                 "[2-4]xxx|0x.T|*86|*8378|112|911|999",
                 true);
-        set(LayerKind.DOMAIN, tarnholm, "phonebook.first", "http://192.0.2.53/books/tarnholm.xml");
+        set(LayerKind.DOMAIN, tarnholm, "phonebook.first", DemoDirectory.QUAY);
+        set(LayerKind.DOMAIN, tarnholm, SettingsCatalogue.PHONEBOOK_EVERY, "1800");
+        template("Front of house", "phonebook.second", DemoDirectory.FRONT);
+        template("Back office", "phonebook.second", DemoDirectory.HARBOURS);
         template("Front of house", SettingsCatalogue.BACKLIGHT, "0");
         template("Front of house", "screen.idle-text", "{{ site.name }} · {{ device.label }}");
         template("Ticket window", SettingsCatalogue.CALL_WAITING, "no");

@@ -30,6 +30,7 @@ import jordfell.server.records.Extension;
  * @param dialect of its family; empty if that can't be written at present
  * @param writable what a file of any family could hold; empty if a line is unbound or a setting is wrong
  * @param config the same, if its family can be written
+ * @param holds most names of a phonebook that its model holds; 0 if that is not known
  */
 public record Assembled(
         Device device,
@@ -45,6 +46,7 @@ public record Assembled(
         Optional<DeviceConfig> writable,
         Optional<DeviceConfig> config,
         Optional<String> text,
+        int holds,
         DeviceFacts facts) {
 
     /** Passwords stand in its file, its configuration and what was sent. */

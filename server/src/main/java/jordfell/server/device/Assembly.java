@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.device.Device;
 import jordfell.core.formula.Vocabulary;
@@ -14,9 +15,12 @@ import jordfell.core.keys.KeyBank;
 import jordfell.core.keys.KeyKind;
 import jordfell.core.keys.KeyPlan;
 import jordfell.core.path.DeviceFacts;
+import jordfell.core.path.DeviceFacts.BookFacts;
 import jordfell.core.path.DeviceFacts.ExtensionFacts;
 import jordfell.core.path.DeviceFacts.LampFacts;
 import jordfell.core.path.DeviceFacts.LineFacts;
+import jordfell.core.phonebook.PhonebookSlots;
+import jordfell.core.phonebook.PhonebookSlots.Slot;
 import jordfell.core.release.Revision;
 import jordfell.core.render.DeviceConfig;
 import jordfell.core.render.Dialect;
@@ -27,6 +31,7 @@ import jordfell.core.settings.ResolvedSettings;
 import jordfell.core.settings.Setting.Scope;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.settings.SettingsResolver;
+import jordfell.server.records.EditionStore.Published;
 import jordfell.server.records.Extension;
 
 /** Works out what follows from the records of a device: its settings, keys, configuration, and what its path needs to know. */
@@ -48,9 +53,12 @@ final class Assembly {
         boolean complete = problems.isEmpty()
                 && !lines.isEmpty()
                 && lines.stream().allMatch(l -> l.extension().isPresent());
-        Optional<DeviceConfig> writable =
-                complete ? Optional.of(config(loaded, settings, lines, keys)) : Optional.empty();
         Optional<Dialect> dialect = loaded.dialect();
+        List<Slot> slots =
+                PhonebookSlots.of(settings, dialect.map(Dialect::understood).orElse(Set.of()));
+        ResolvedSettings sent =
+                settings.with(PhonebookSlots.written(slots, loaded.books().keySet()));
+        Optional<DeviceConfig> writable = complete ? Optional.of(config(loaded, sent, lines, keys)) : Optional.empty();
         Optional<DeviceConfig> config = writable.filter(c -> dialect.isPresent());
         Optional<String> text = config.flatMap(c -> dialect.map(d -> d.render(c)));
         return new Assembled(
@@ -62,16 +70,18 @@ final class Assembly {
                 lines,
                 bank,
                 keys,
-                ModelLimits.notes(device.model(), bank, keys, dialect, settings, lines),
+                notes(loaded, bank, keys, settings, lines, slots),
                 dialect,
                 writable,
                 config,
                 text,
+                loaded.holds(),
                 facts(
                         loaded,
                         settings,
                         lines,
                         lamps(device.model(), dialect, bank, keys),
+                        books(loaded, settings, slots),
                         text.map(Revision::of),
                         ofFile(loaded, problems)));
     }
@@ -95,6 +105,7 @@ final class Assembly {
             ResolvedSettings settings,
             List<Assembled.Line> lines,
             List<LampFacts> lamps,
+            List<BookFacts> books,
             Optional<Revision> current,
             List<String> problems) {
         Device device = loaded.device();
@@ -119,7 +130,43 @@ final class Assembly {
                 Duration.ofSeconds(whole(settings.value(SettingsCatalogue.CHECK_EVERY), 900)),
                 device.byHand(),
                 loaded.sharing(),
-                lamps);
+                lamps,
+                books);
+    }
+
+    private static List<String> notes(
+            LoadedDevice loaded,
+            KeyBank bank,
+            KeyPlan keys,
+            ResolvedSettings settings,
+            List<Assembled.Line> lines,
+            List<Slot> slots) {
+        List<String> notes = new ArrayList<>(
+                ModelLimits.notes(loaded.device().model(), bank, keys, loaded.dialect(), settings, lines));
+        slots.stream()
+                .filter(slot -> !slot.isElsewhere() && !loaded.books().containsKey(slot.value()))
+                .forEach(slot -> notes.add("Phonebook " + slot.position() + " stays empty: "
+                        + loaded.domain().name() + " has no phonebook “" + slot.value() + "”."));
+        return notes;
+    }
+
+    /** Phonebooks that it is given from here. */
+    private static List<BookFacts> books(LoadedDevice loaded, ResolvedSettings settings, List<Slot> slots) {
+        Duration every = Duration.ofSeconds(whole(settings.value(SettingsCatalogue.PHONEBOOK_EVERY), 86_400));
+        return slots.stream()
+                .filter(slot -> loaded.books().containsKey(slot.value()))
+                .map(slot -> {
+                    Optional<Published> newest =
+                            loaded.books().get(slot.value()).newest();
+                    return new BookFacts(
+                            slot.position(),
+                            slot.value(),
+                            newest.map(Published::edition).orElse(""),
+                            newest.map(Published::at).orElse(loaded.device().enrolledAt()),
+                            every,
+                            loaded.holds());
+                })
+                .toList();
     }
 
     /** Those that it has, and those that are wished for and that its model can’t have. */

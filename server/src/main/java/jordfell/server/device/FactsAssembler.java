@@ -45,6 +45,7 @@ public class FactsAssembler {
     private final DeviceKeys deviceKeys;
     private final DialectBook dialects;
     private final ReleaseStore releases;
+    private final PublishedBooks books;
 
     FactsAssembler(
             DeviceStore devices,
@@ -57,7 +58,8 @@ public class FactsAssembler {
             DeviceLayers deviceLayers,
             DeviceKeys deviceKeys,
             DialectBook dialects,
-            ReleaseStore releases) {
+            ReleaseStore releases,
+            PublishedBooks books) {
         this.devices = devices;
         this.domains = domains;
         this.sites = sites;
@@ -69,6 +71,7 @@ public class FactsAssembler {
         this.deviceKeys = deviceKeys;
         this.dialects = dialects;
         this.releases = releases;
+        this.books = books;
     }
 
     public Optional<Assembled> assemble(long deviceId) {
@@ -93,6 +96,7 @@ public class FactsAssembler {
         List<TemplateStore.Ref> chain =
                 device.template().map(t -> templates.chain(t.id())).orElse(List.of());
         List<KeyPlan.Words> keys = deviceKeys.words(device, chain, keyTrial);
+        Optional<ModelSheet> sheet = models.sheet(device.model().id());
         return new LoadedDevice(
                 device,
                 domain,
@@ -104,13 +108,13 @@ public class FactsAssembler {
                         .toList(),
                 keys,
                 deviceKeys.people(domain.id(), keys),
-                FirmwareFitness.listed(models.sheet(device.model().id())
-                        .map(ModelSheet::transports)
-                        .orElse("")),
+                FirmwareFitness.listed(sheet.map(ModelSheet::transports).orElse("")),
                 dialects.find(device.model().family()),
                 releases.latest(device.id()),
                 releases.heldBack(device.id()),
-                devices.sharing(device.id()));
+                devices.sharing(device.id()),
+                books.of(domain.id()),
+                sheet.map(ModelSheet::phonebook).orElse(0));
     }
 
     private LoadedDevice.Line line(Device device, Site site, DeviceLine line) {

@@ -1,6 +1,7 @@
 package jordfell.server.device;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import jordfell.core.device.Device;
 import jordfell.core.ground.Site;
@@ -25,6 +26,8 @@ import jordfell.server.records.TemplateStore;
  * @param released what it was released last
  * @param heldBack why the release that is being made left it out
  * @param sharing devices that have one of its extensions
+ * @param books phonebooks that it may have, by their names
+ * @param holds most names of a phonebook that its model holds; 0 if that is not known
  */
 record LoadedDevice(
         Device device,
@@ -39,7 +42,9 @@ record LoadedDevice(
         Optional<Dialect> dialect,
         Optional<DeviceFacts.ReleaseFacts> released,
         Optional<DeviceFacts.HeldBack> heldBack,
-        List<String> sharing) {
+        List<String> sharing,
+        Map<String, PublishedBooks.Book> books,
+        int holds) {
 
     /**
      * A line as it was read.
@@ -87,7 +92,9 @@ record LoadedDevice(
                 dialect,
                 released,
                 heldBack,
-                sharing);
+                sharing,
+                books,
+                holds);
     }
 
     private static List<OwnedLayer> tried(List<OwnedLayer> layers, FactsAssembler.Trial trial) {

@@ -1,9 +1,6 @@
 package jordfell.server.events;
 
-import static java.util.Map.entry;
-
 import java.util.EnumSet;
-import java.util.Map;
 import java.util.Set;
 import jordfell.server.change.Changed;
 import jordfell.server.change.Subject;
@@ -20,28 +17,6 @@ class LiveEvents {
     private static final Set<Topic> NAMES = EnumSet.of(Topic.ROSTER);
     private static final Set<Topic> GROUND = EnumSet.of(Topic.ROSTER, Topic.TEMPLATES);
 
-    /** Which topics a change of a subject is one of. */
-    private static final Map<Subject, Set<Topic>> TOPICS = Map.ofEntries(
-            entry(Subject.MODEL, GROUND),
-            entry(Subject.FAMILY, GROUND),
-            entry(Subject.DOMAIN, GROUND),
-            entry(Subject.SITE, GROUND),
-            entry(Subject.TEMPLATE, GROUND),
-            entry(Subject.KIT, NAMES),
-            entry(Subject.DIAL_LIST, NAMES),
-            entry(Subject.PERMISSION, NAMES),
-            entry(Subject.PERSON, NAMES),
-            entry(Subject.EXTENSION, NAMES),
-            entry(Subject.PASSWORD, NAMES),
-            entry(Subject.NUMBER, NAMES),
-            entry(Subject.DEVICE, EnumSet.of(Topic.ROSTER, Topic.KNOCKS)),
-            entry(Subject.RELEASE, EnumSet.of(Topic.RELEASES)),
-            entry(Subject.GIVEN, EnumSet.noneOf(Topic.class)),
-            entry(Subject.FIRMWARE, EnumSet.of(Topic.TEMPLATES)),
-            entry(Subject.KNOCK, EnumSet.of(Topic.KNOCKS)),
-            entry(Subject.STRAY, EnumSet.of(Topic.KNOCKS)),
-            entry(Subject.PHONE, EnumSet.of(Topic.LAB)));
-
     private final EventHub hub;
 
     LiveEvents(EventHub hub) {
@@ -51,8 +26,32 @@ class LiveEvents {
     @EventListener
     void follow(Changed changed) {
         Set<Topic> topics = EnumSet.noneOf(Topic.class);
-        changed.refs().keySet().forEach(subject -> topics.addAll(TOPICS.get(subject)));
+        changed.refs().keySet().forEach(subject -> topics.addAll(topics(subject)));
         topics.forEach(topic -> hub.publish(topic, 0));
+    }
+
+    /** Which topics a change of a subject is one of. */
+    private static Set<Topic> topics(Subject subject) {
+        return switch (subject) {
+            case MODEL, FAMILY, DOMAIN, SITE, TEMPLATE -> GROUND;
+            case KIT,
+                    DIAL_LIST,
+                    PERMISSION,
+                    RING_GROUP,
+                    PHONEBOOK,
+                    CONTACT,
+                    EDITION,
+                    PERSON,
+                    EXTENSION,
+                    PASSWORD,
+                    NUMBER -> NAMES;
+            case DEVICE -> EnumSet.of(Topic.ROSTER, Topic.KNOCKS);
+            case RELEASE -> EnumSet.of(Topic.RELEASES);
+            case GIVEN -> EnumSet.noneOf(Topic.class);
+            case FIRMWARE -> EnumSet.of(Topic.TEMPLATES);
+            case KNOCK, STRAY -> EnumSet.of(Topic.KNOCKS);
+            case PHONE -> EnumSet.of(Topic.LAB);
+        };
     }
 
     @EventListener

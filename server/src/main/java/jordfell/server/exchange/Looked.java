@@ -7,11 +7,12 @@ import java.util.List;
  *
  * @param shown those that change something or can't, at most 500
  */
-record Looked(long fresh, long changed, long unchanged, long refused, List<Step.Judged> shown) {
+public record Looked(long fresh, long changed, long unchanged, long refused, List<Step.Judged> shown) {
 
     private static final int SHOWN = 500;
 
-    static Looked of(List<Step.Judged> all) {
+    /** Of all rows, in their order. */
+    public static Looked of(List<Step.Judged> all) {
         return new Looked(
                 count(all, Step.Fate.NEW),
                 count(all, Step.Fate.CHANGED),

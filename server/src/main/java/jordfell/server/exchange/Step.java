@@ -11,10 +11,10 @@ import jordfell.server.change.Recording;
  *
  * @param work what is done when the table is taken; empty where nothing is to be done
  */
-record Step(Judged judged, Optional<Consumer<Recording>> work) {
+public record Step(Judged judged, Optional<Consumer<Recording>> work) {
 
     /** What would become of a row. */
-    enum Fate {
+    public enum Fate {
         NEW,
         CHANGED,
         UNCHANGED,
@@ -22,7 +22,7 @@ record Step(Judged judged, Optional<Consumer<Recording>> work) {
     }
 
     /** A row with what it would change, in words, or why it can't. */
-    record Judged(long line, String name, Fate fate, String words) {}
+    public record Judged(long line, String name, Fate fate, String words) {}
 
     /** A row that makes a record. */
     static Step makes(RowWish row, String name, Consumer<Recording> work) {

@@ -11,6 +11,7 @@ import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.NotKept;
+import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.evidence.SipSeen;
@@ -78,6 +79,17 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
                     "Asked for firmware; it has " + f.installed(),
                     f.offered().isEmpty() ? answer : "given " + f.offered(),
                     !f.why().isEmpty(),
+                    "");
+        }
+        if (o instanceof PhonebookAsked p) {
+            return line(
+                    o,
+                    "Asked for phonebook " + p.slot() + (p.book().isEmpty() ? "" : ", “" + p.book() + "”"),
+                    p.way() + " " + p.status()
+                            + (p.edition().isEmpty() ? "" : " · edition " + p.edition())
+                            + (p.status() == 200 ? " · " + p.names() + " names" : "")
+                            + (p.left() > 0 ? ", " + p.left() + " left out" : ""),
+                    !p.served(),
                     "");
         }
         if (o instanceof NotKept gap) {

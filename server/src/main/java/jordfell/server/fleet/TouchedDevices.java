@@ -10,6 +10,7 @@ import jordfell.server.history.LastActs;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DevicesUnder;
 import jordfell.server.records.KeyLayoutStore;
+import jordfell.server.records.PhonebookStore;
 import jordfell.server.search.FleetIndex;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
@@ -29,6 +30,7 @@ class TouchedDevices {
     private final FleetIndex index;
     private final LastActs acts;
     private final DevicesUnder devicesUnder;
+    private final PhonebookStore phonebooks;
 
     TouchedDevices(
             DeviceStore devices,
@@ -36,13 +38,15 @@ class TouchedDevices {
             PathKeeper paths,
             FleetIndex index,
             LastActs acts,
-            DevicesUnder devicesUnder) {
+            DevicesUnder devicesUnder,
+            PhonebookStore phonebooks) {
         this.devices = devices;
         this.keyLayouts = keyLayouts;
         this.paths = paths;
         this.index = index;
         this.acts = acts;
         this.devicesUnder = devicesUnder;
+        this.phonebooks = phonebooks;
     }
 
     @EventListener
@@ -61,6 +65,9 @@ class TouchedDevices {
                     .forEach(owner -> spokenTo.addAll(devicesUnder.under(LayerKind.valueOf(layer.name()), owner)));
         }
         changed.of(Subject.FAMILY).forEach(family -> spokenTo.addAll(devices.ofFamily(family)));
+        if (changed.touches(Subject.PHONEBOOK) || changed.touches(Subject.EDITION)) {
+            phonebooks.giving().forEach(g -> spokenTo.addAll(devicesUnder.under(g.layer(), g.owner())));
+        }
         if (!extensions.isEmpty() || !changed.of(Subject.PERSON).isEmpty()) {
             // Their keys follow the roster: somebody's name or number may stand on them.
             spokenTo.addAll(keyLayouts.filledDevices());

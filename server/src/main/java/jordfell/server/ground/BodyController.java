@@ -9,6 +9,7 @@ import jordfell.core.render.BodyProblem;
 import jordfell.core.render.Dialect;
 import jordfell.core.render.Escaping;
 import jordfell.core.render.Family;
+import jordfell.core.render.Letters;
 import jordfell.server.device.Assembled;
 import jordfell.server.device.FactsAssembler;
 import org.jspecify.annotations.Nullable;
@@ -49,7 +50,7 @@ class BodyController {
     Checkup check(@RequestBody CheckWish wish) {
         String body = wish.body() == null ? "" : wish.body();
         Escaping escaping = Optional.ofNullable(wish.escaping()).orElse(Escaping.KEY_VALUE);
-        Family tried = new Family("tried", "Tried", "text/plain", "", "", escaping, body);
+        Family tried = new Family("tried", "Tried", "text/plain", "", "", escaping, body, "", Letters.ALL);
         if (Dialect.of(tried) instanceof Dialect.Compiled.Bad bad) {
             return new Checkup(bad.problems(), "", List.of());
         }

@@ -1,9 +1,10 @@
 package jordfell.server.ground;
 
 import java.time.Instant;
+import jordfell.core.ground.FamilyWish;
 import jordfell.core.render.Escaping;
 import jordfell.core.render.Family;
-import jordfell.core.render.FamilyWish;
+import jordfell.core.render.Letters;
 import jordfell.server.records.FamilyStore;
 import org.jspecify.annotations.Nullable;
 
@@ -20,6 +21,8 @@ record FamilyForm(
         @Nullable String after,
         @Nullable Escaping escaping,
         @Nullable String body,
+        @Nullable String phonebook,
+        @Nullable Letters letters,
         @Nullable String note,
         boolean shipped,
         long models,
@@ -52,6 +55,8 @@ record FamilyForm(
                 f.after(),
                 f.escaping(),
                 f.body(),
+                f.phonebook(),
+                f.letters(),
                 note,
                 shipped,
                 models,
@@ -61,6 +66,6 @@ record FamilyForm(
     }
 
     FamilyWish wish() {
-        return new FamilyWish(id, name, contentType, before, after, escaping, body);
+        return new FamilyWish(id, name, contentType, before, after, escaping, body, phonebook, letters);
     }
 }

@@ -23,7 +23,7 @@ class EpisodeBook {
     private static final int MOST_IN_MIND = 120_000;
 
     /** A contact that goes on answering OPTIONS, a phone that asks for its file again and is answered as before. */
-    private static final Set<String> SAYS_NOTHING_NEW = Set.of("ping", "config");
+    private static final Set<String> SAYS_NOTHING_NEW = Set.of("ping", "config", "phonebook");
 
     private record Page(Folding folding, Map<String, Long> ids) {}
 
@@ -68,7 +68,7 @@ class EpisodeBook {
         for (int i = 0; i < made.size(); i++) {
             ids.get(i).put(begun.get(i).key(), made.get(i));
         }
-        store.update(goneOn);
+        store.update(goneOn, now);
         store.updateLater(repeated, now);
         store.delete(ended);
     }

@@ -1,5 +1,6 @@
 package jordfell.server.history;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -26,8 +27,19 @@ public class EpisodeStore {
     /** An episode and the number of its row. */
     record Stored(long id, Episode episode) {}
 
+    /** What says nothing new is written some times an hour. */
+    private static final Duration QUIET = Duration.ofMinutes(5);
+
+    /** What goes on is written some times a minute: a phone in a loop would have its row written with every batch. */
+    private static final Duration GOING_ON = Duration.ofSeconds(5);
+
+    /** A row is never older than what it stands for by more than this, while it can be written at all. */
+    private static final Duration OLDEST_ROW = QUIET.multipliedBy(2);
+
     private final Jdbc jdbc;
-    private final WaitingEpisodes waiting = new WaitingEpisodes();
+    private final WaitingEpisodes quiet = new WaitingEpisodes(QUIET, 500);
+    private final WaitingEpisodes goingOn = new WaitingEpisodes(GOING_ON, 5_000);
+    private final List<WaitingEpisodes> waiting = List.of(goingOn, quiet);
 
     EpisodeStore(Jdbc jdbc) {
         this.jdbc = jdbc;
@@ -45,7 +57,44 @@ public class EpisodeStore {
         return rows.isEmpty() ? List.of() : jdbc.insertAll(INSERT, rows);
     }
 
-    void update(List<Stored> changed) {
+    /** They went on: read as such at once, and written within some seconds. */
+    void update(List<Stored> changed, Instant now) {
+        goingOn.put(changed, now);
+    }
+
+    /** They say nothing new: read as they are at once, and written a few times an hour. */
+    void updateLater(List<Stored> changed, Instant now) {
+        quiet.put(changed, now);
+    }
+
+    /** Writes some of what waited long enough; in a transaction, so that it goes on waiting if that fails. */
+    void updateSome(Instant now) {
+        for (WaitingEpisodes some : waiting) {
+            List<Stored> due = some.due(now);
+            write(due);
+            jdbc.afterCommit(() -> some.remove(rows(due)));
+        }
+    }
+
+    /** Writes all that waits. */
+    void updateAll() {
+        for (WaitingEpisodes some : waiting) {
+            List<Stored> all = some.all();
+            write(all);
+            some.remove(rows(all));
+        }
+    }
+
+    void delete(List<Long> ids) {
+        if (!ids.isEmpty()) {
+            jdbc.afterCommit(() -> waiting.forEach(some -> some.remove(ids)));
+            jdbc.batch(
+                    "delete from episode where id = ?",
+                    ids.stream().map(id -> new @Nullable Object[] {id}).toList());
+        }
+    }
+
+    private void write(List<Stored> changed) {
         if (!changed.isEmpty()) {
             jdbc.batch(
                     "update episode set last_at = ?, times = ?, data = ? where id = ?",
@@ -60,32 +109,8 @@ public class EpisodeStore {
         }
     }
 
-    /** A few times an hour rather than each time. */
-    void updateLater(List<Stored> changed, Instant now) {
-        waiting.put(changed, now);
-    }
-
-    /** Writes some of what waited long enough; in a transaction, so that it goes on waiting if that fails. */
-    void updateSome(Instant now) {
-        List<Stored> due = waiting.due(now);
-        update(due);
-        jdbc.afterCommit(() -> waiting.remove(due.stream().map(Stored::id).toList()));
-    }
-
-    /** Writes all that waits. */
-    void updateAll() {
-        List<Stored> all = waiting.all();
-        update(all);
-        waiting.remove(all.stream().map(Stored::id).toList());
-    }
-
-    void delete(List<Long> ids) {
-        if (!ids.isEmpty()) {
-            jdbc.afterCommit(() -> waiting.remove(ids));
-            jdbc.batch(
-                    "delete from episode where id = ?",
-                    ids.stream().map(id -> new @Nullable Object[] {id}).toList());
-        }
+    private static List<Long> rows(List<Stored> stored) {
+        return stored.stream().map(Stored::id).toList();
     }
 
     /** Those of a device that ended after a moment, oldest first. */
@@ -94,7 +119,7 @@ public class EpisodeStore {
                         "select id, fold_key, first_at, last_at, times, data from episode"
                                 + " where device_id = ? and last_at >= ? order by last_at, id",
                         device,
-                        moment.minus(WaitingEpisodes.LONGEST))
+                        moment.minus(OLDEST_ROW))
                 .stream()
                 .filter(s -> !s.episode().last().isBefore(moment))
                 .toList();
@@ -129,7 +154,7 @@ public class EpisodeStore {
 
     private List<Stored> read(String sql, Object... values) {
         return jdbc.list(sql, EpisodeStore::stored, values).stream()
-                .map(waiting::newest)
+                .map(s -> quiet.newest(goingOn.newest(s)))
                 .toList();
     }
 

@@ -56,6 +56,7 @@ public final class EvidenceJson {
     @JsonSubTypes({
         @JsonSubTypes.Type(value = Observation.ConfigRequested.class, name = "config"),
         @JsonSubTypes.Type(value = Observation.FirmwareAsked.class, name = "firmware"),
+        @JsonSubTypes.Type(value = Observation.PhonebookAsked.class, name = "phonebook"),
         @JsonSubTypes.Type(value = Observation.NameLookedUp.class, name = "dns"),
         @JsonSubTypes.Type(value = SipSeen.Request.class, name = "request"),
         @JsonSubTypes.Type(value = SipSeen.Response.class, name = "response"),

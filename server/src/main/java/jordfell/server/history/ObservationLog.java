@@ -199,6 +199,8 @@ public class ObservationLog implements WorldObserver {
         tellMissed(byDevice);
         if (!byDevice.isEmpty() || !strays.isEmpty()) {
             histories.take(whenItCan(() -> written(byDevice, strays)), until);
+        } else {
+            whenItCan(() -> written(byDevice, strays)); // of what went on before
         }
     }
 

@@ -16,19 +16,23 @@ import jordfell.server.history.EpisodeStore.Stored;
  */
 final class WaitingEpisodes {
 
-    private static final Duration AT_MOST = Duration.ofMinutes(5);
-
-    /** A row is never older than what it stands for by more than this, while it can be written at all. */
-    static final Duration LONGEST = AT_MOST.multipliedBy(2);
-
     private static final int MOST = 120_000;
 
-    /** So many are written with a batch: all at once would keep what is seen waiting for seconds. */
-    private static final int WRITTEN_AT_ONCE = 500;
+    private final Duration atMost;
+    private final int writtenAtOnce;
 
     private record Waiting(Episode episode, Instant since) {}
 
     private final Map<Long, Waiting> byRow = new LinkedHashMap<>();
+
+    /**
+     * @param atMost how long each of them waits
+     * @param writtenAtOnce so many are written with a batch: all at once would keep what is seen waiting for seconds
+     */
+    WaitingEpisodes(Duration atMost, int writtenAtOnce) {
+        this.atMost = atMost;
+        this.writtenAtOnce = writtenAtOnce;
+    }
 
     synchronized void put(List<Stored> changed, Instant now) {
         changed.forEach(s -> byRow.compute(s.id(), (row, w) -> new Waiting(s.episode(), w == null ? now : w.since())));
@@ -39,8 +43,8 @@ final class WaitingEpisodes {
         List<Stored> due = new ArrayList<>();
         for (Map.Entry<Long, Waiting> one : byRow.entrySet()) {
             boolean isDue = byRow.size() - due.size() > MOST
-                    || !one.getValue().since().plus(AT_MOST).isAfter(now);
-            if (!isDue || due.size() == WRITTEN_AT_ONCE) {
+                    || !one.getValue().since().plus(atMost).isAfter(now);
+            if (!isDue || due.size() == writtenAtOnce) {
                 break;
             }
             due.add(new Stored(one.getKey(), one.getValue().episode()));

@@ -7,6 +7,7 @@ public class StoreException extends RuntimeException {
 
     private static final int UNIQUE_VIOLATION = 23505;
     private static final int STILL_POINTED_TO = 23503;
+    private static final int DEADLOCK = 40001;
 
     StoreException(SQLException cause) {
         super("SQL state " + cause.getSQLState() + ", error " + cause.getErrorCode() + ": " + firstLine(cause));
@@ -21,6 +22,7 @@ public class StoreException extends RuntimeException {
         return switch (e.getErrorCode()) {
             case UNIQUE_VIOLATION -> new DuplicateKeyException(e);
             case STILL_POINTED_TO -> new StillPointedToException(e);
+            case DEADLOCK -> new DeadlockException(e);
             default -> RefusedByStoreException.of(e).orElseGet(() -> new StoreException(e));
         };
     }

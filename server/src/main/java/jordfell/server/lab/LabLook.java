@@ -6,8 +6,11 @@ import java.util.Optional;
 import jordfell.core.device.Device;
 import jordfell.core.ground.Site;
 import jordfell.lab.phone.BraskFile;
+import jordfell.lab.phone.FoundEntry;
 import jordfell.lab.phone.Lamp;
 import jordfell.lab.phone.PhoneState;
+import jordfell.lab.phone.ShownBook;
+import jordfell.lab.phone.ShownCaller;
 import jordfell.lab.world.SipCounters;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.SiteStore;
@@ -34,14 +37,43 @@ class LabLook {
             boolean inCall,
             boolean staffed,
             List<Lamp> lamps,
+            List<ShownBook> books,
+            CallerView caller,
             String saved) {}
+
+    /**
+     * Who called last, as the phone shows it.
+     *
+     * @param number empty if nobody called
+     * @param name in its phonebooks; empty if it is in none
+     * @param title what stands above the phonebook
+     */
+    record CallerView(String number, String name, String title, int slot) {
+
+        static final CallerView NOBODY = new CallerView("", "", "", 0);
+
+        static CallerView of(ShownCaller caller) {
+            return new CallerView(
+                    caller.number(),
+                    caller.found().map(f -> f.entry().shown()).orElse(""),
+                    caller.found().map(FoundEntry::title).orElse(""),
+                    caller.found().map(FoundEntry::slot).orElse(0));
+        }
+    }
 
     record Counters(long received, long keepAlives, long broken, long tooLarge, long tooMany, long strangers) {}
 
     record LabView(int sipPort, int tlsPort, Counters sip, List<PhoneView> phones) {}
 
     private record Snapshot(
-            PhoneState state, int lines, String screen, boolean inCall, boolean staffed, List<Lamp> lamps) {}
+            PhoneState state,
+            int lines,
+            String screen,
+            boolean inCall,
+            boolean staffed,
+            List<Lamp> lamps,
+            List<ShownBook> books,
+            Optional<ShownCaller> caller) {}
 
     private final LabService lab;
     private final DeviceStore devices;
@@ -65,7 +97,9 @@ class LabLook {
                                 p.screen(),
                                 p.handset().inCall(),
                                 p.handset().isStaffed(),
-                                p.lamps()))
+                                p.lamps(),
+                                p.handset().books(),
+                                p.handset().caller()))
                         .toList())
                 .stream()
                 .map(this::view)
@@ -103,6 +137,8 @@ class LabLook {
                 phone.inCall(),
                 phone.staffed(),
                 phone.lamps(),
+                phone.books(),
+                phone.caller().map(CallerView::of).orElse(CallerView.NOBODY),
                 state.model().equals(Unboxing.UNSUPPORTED.fullName()) ? BraskFile.SAVED : "");
     }
 }

@@ -1,6 +1,7 @@
 package jordfell.server.lab;
 
 import java.util.function.Consumer;
+import java.util.function.Function;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.identity.MacReader;
 import jordfell.core.identity.MacReading;
@@ -22,13 +23,18 @@ class LabPhones {
         this.changes = changes;
     }
 
-    void act(String mac, Consumer<SimPhone> action) {
+    /** What a phone of the Lab shows to who looks at it. */
+    <T> T look(String mac, Function<SimPhone, T> question) {
         if (MacReader.read(mac) instanceof MacReading.Refused refused) {
             throw RefusedException.field("/mac", refused.reason(), refused.hint());
         }
-        lab.inWorld(world -> {
-            action.accept(
-                    world.phone(MacAddress.of(mac)).orElseThrow(() -> RefusedException.notFound("phone in the Lab")));
+        return lab.inWorld(world -> question.apply(
+                world.phone(MacAddress.of(mac)).orElseThrow(() -> RefusedException.notFound("phone in the Lab"))));
+    }
+
+    void act(String mac, Consumer<SimPhone> action) {
+        look(mac, phone -> {
+            action.accept(phone);
             return true;
         });
         changes.tell(Subject.PHONE);

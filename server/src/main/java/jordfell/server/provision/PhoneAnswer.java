@@ -1,6 +1,7 @@
 package jordfell.server.provision;
 
 import java.util.Optional;
+import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.identity.MacAddress;
 
 /**
@@ -8,9 +9,22 @@ import jordfell.core.identity.MacAddress;
  *
  * @param tag the entity tag (RFC 9110 §8.8.3): the revision, and after a re-send which one it is
  * @param taking who takes the file, to be told by {@link Provisioning#delivered} once its last byte is gone
+ * @param asked that a phonebook was asked for, to be told in the same way
  */
 public record PhoneAnswer(
-        int status, String revision, String tag, String contentType, String body, Optional<Taking> taking) {
+        int status,
+        String revision,
+        String tag,
+        String contentType,
+        String body,
+        Optional<Taking> taking,
+        Optional<BookAsked> asked) {
+
+    /** One that is about a configuration. */
+    PhoneAnswer(int status, String revision, String tag, String contentType, String body, Optional<Taking> taking) {
+        this(status, revision, tag, contentType, body, taking, Optional.empty());
+    }
+
     static final PhoneAnswer NOT_FOUND = without(404, "");
 
     /** Name and password are asked for, or other ones than those that came. */
@@ -31,6 +45,14 @@ public record PhoneAnswer(
     public String toString() {
         return "PhoneAnswer[" + status + "]";
     }
+
+    /** The same, as an answer to who asked for a phonebook. */
+    PhoneAnswer toldAs(BookAsked what) {
+        return new PhoneAnswer(status, revision, tag, contentType, body, taking, Optional.of(what));
+    }
+
+    /** Somebody asked for a phonebook of a device. */
+    record BookAsked(MacAddress mac, PhonebookAsked seen) {}
 
     /**
      * A device that takes its file.

@@ -2,6 +2,7 @@ package jordfell.server.provision;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
@@ -13,6 +14,8 @@ import org.springframework.http.HttpHeaders;
 final class PhoneAnswers {
 
     private static final String CHALLENGE = "Basic realm=\"configurations\", charset=\"UTF-8\"";
+
+    private static final int PIECE = 4_096;
 
     private PhoneAnswers() {}
 
@@ -28,11 +31,40 @@ final class PhoneAnswers {
             response.setHeader(HttpHeaders.ETAG, "\"" + answer.tag() + "\"");
         }
         if (!answer.body().isEmpty()) {
-            byte[] body = answer.body().getBytes(StandardCharsets.UTF_8);
             response.setContentType(answer.contentType());
-            response.setContentLength(body.length);
-            response.getOutputStream().write(body);
+            if (answer.body().length() > PIECE) {
+                response.setContentLength(length(answer.body()));
+                write(answer.body(), response.getOutputStream());
+            } else {
+                byte[] body = answer.body().getBytes(StandardCharsets.UTF_8);
+                response.setContentLength(body.length);
+                response.getOutputStream().write(body);
+            }
             response.flushBuffer();
+        }
+    }
+
+    /** In UTF-8. */
+    private static int length(String body) {
+        int length = 0;
+        for (int i = 0; i < body.length(); i++) {
+            char c = body.charAt(i);
+            // Each half of a pair is two of its four bytes.
+            length += c < 0x80 ? 1 : c < 0x800 || Character.isSurrogate(c) ? 2 : 3;
+        }
+        return length;
+    }
+
+    /** Piece by piece: a phonebook that many ask for at once is in memory once. */
+    private static void write(String body, OutputStream out) throws IOException {
+        for (int from = 0; from < body.length(); ) {
+            int to = Math.min(body.length(), from + PIECE);
+            // Both halves of a pair go together.
+            if (to < body.length() && Character.isHighSurrogate(body.charAt(to - 1))) {
+                to--;
+            }
+            out.write(body.substring(from, to).getBytes(StandardCharsets.UTF_8));
+            from = to;
         }
     }
 

@@ -9,6 +9,7 @@ import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.ground.Site;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.Standing;
+import jordfell.core.phonebook.PhonebookSlots;
 import jordfell.core.provision.FetchRule.Verdict;
 import jordfell.core.render.Dialect;
 import jordfell.core.render.Dialects;
@@ -42,6 +43,7 @@ public class Provisioning {
     private final FetchAccess access;
     private final SettledPhones settled;
     private final Firmware firmware;
+    private final PhonebookDoor books;
     private final Guessers guessers;
     private final DialectBook dialects;
     private final ObservationLog log;
@@ -59,6 +61,7 @@ public class Provisioning {
             FetchAccess access,
             SettledPhones settled,
             Firmware firmware,
+            PhonebookDoor books,
             Guessers guessers,
             DialectBook dialects,
             ObservationLog log,
@@ -74,6 +77,7 @@ public class Provisioning {
         this.access = access;
         this.settled = settled;
         this.firmware = firmware;
+        this.books = books;
         this.guessers = guessers;
         this.dialects = dialects;
         this.log = log;
@@ -88,6 +92,10 @@ public class Provisioning {
      */
     public PhoneAnswer answer(PhoneRequest request) {
         Optional<MacAddress> mac = Dialects.macIn(request.file());
+        Optional<Integer> slot = PhonebookSlots.slotOf(request.file());
+        if (mac.isPresent() && slot.isPresent()) {
+            return phonebook(mac.get(), slot.get(), request);
+        }
         Optional<PhoneAnswer> usual = mac.flatMap(m -> settled.answer(request, m));
         if (usual.isPresent()) {
             return told(mac.get(), request, usual.get());
@@ -107,6 +115,40 @@ public class Provisioning {
         return told(mac.get(), request, answer(device.orElseThrow(), site.get(), request));
     }
 
+    /** A phonebook is given to its device, under the same conditions as its file. */
+    private PhoneAnswer phonebook(MacAddress mac, int slot, PhoneRequest request) {
+        Optional<Long> usual = settled.device(request, mac);
+        if (usual.isPresent()) {
+            return toldBook(books.given(usual.get(), mac, slot, request));
+        }
+        Optional<Site> site = sites.byToken(request.site());
+        if (site.isEmpty()) {
+            return PhoneAnswer.NOT_FOUND;
+        }
+        Optional<Device> device = inUse(site.get(), mac);
+        FetchAccess.Decision decision = decide(site.get(), mac, device, request);
+        if (decision.given()) {
+            return toldBook(books.given(device.orElseThrow().id(), mac, slot, request));
+        }
+        PhoneAnswer refusal = refusal(decision, mac, request);
+        return toldBook(devices.byMac(mac)
+                .map(known -> books.refused(refusal, known.id(), mac, slot, request))
+                .orElse(refusal));
+    }
+
+    private PhoneAnswer toldBook(PhoneAnswer answer) {
+        if (answer.status() != 200) {
+            answer.asked().ifPresent(books::told);
+        }
+        return answer;
+    }
+
+    /** The device of a site to which something was released, and that is in use. */
+    private Optional<Device> inUse(Site site, MacAddress mac) {
+        return devices.byMac(mac)
+                .filter(d -> d.siteId() == site.id() && d.standing() == Standing.IN_USE && releases.isReleased(d.id()));
+    }
+
     /** A file that is on its way is told when it has arrived. */
     private PhoneAnswer told(MacAddress mac, PhoneRequest request, PhoneAnswer answer) {
         if (answer.taking().isEmpty()) {
@@ -117,6 +159,7 @@ public class Provisioning {
 
     /** The file of this answer has reached whoever asked. */
     public void delivered(PhoneAnswer answer) {
+        answer.asked().filter(asked -> answer.status() == 200).ifPresent(books::told);
         answer.taking().ifPresent(taking -> {
             if (!taking.again()) {
                 door.delivered(taking.deviceId(), taking.request().source());
@@ -152,10 +195,7 @@ public class Provisioning {
         if (site.isEmpty() || mac.isEmpty()) {
             return FirmwareAnswer.without(404);
         }
-        Optional<Device> device = devices.byMac(mac.get())
-                .filter(d -> d.siteId() == site.get().id()
-                        && d.standing() == Standing.IN_USE
-                        && releases.isReleased(d.id()));
+        Optional<Device> device = inUse(site.get(), mac.get());
         FetchAccess.Decision decision = decide(site.get(), mac.get(), device, request);
         if (!decision.given()) {
             return FirmwareAnswer.without(refusal(decision, mac.get(), request).status());

@@ -61,6 +61,18 @@ class SettledPhones {
                         }));
     }
 
+    /** The device whose phone asks, if it is one of these. */
+    Optional<Long> device(PhoneRequest request, MacAddress mac) {
+        if (request.credentials().isEmpty()) {
+            return Optional.empty();
+        }
+        Optional<Long> device = door.settled(request.site(), mac)
+                .filter(phone -> proves(phone, request) && isGiven(phone, request))
+                .map(Settled::deviceId);
+        device.ifPresent(id -> guessers.proved(request.source(), mac));
+        return device;
+    }
+
     private static boolean proves(Settled phone, PhoneRequest request) {
         return request.credentials()
                 .filter(c -> FetchAccess.same(phone.proof(), FetchProof.of(phone.deviceId(), c.user(), c.password())))

@@ -69,6 +69,15 @@ public class ExtensionStore {
                 where e.domain_id = ? and e.number = ? and e.pick_up_group <> '' order by o.sort_number""", row -> row.text("number"), domainId, number));
     }
 
+    /** The permissions that extensions of a domain have, the most usual first; empty for those that have none. */
+    public List<String> permissionsInUse(long domainId) {
+        return jdbc.list(
+                "select permission_class from extension where domain_id = ? group by permission_class"
+                        + " order by count(*) desc, permission_class",
+                row -> row.text("permission_class"),
+                domainId);
+    }
+
     /** Adds an extension; its own id and version are ignored. */
     public long add(Extension extension) {
         return jdbc.insert(INSERT, values(extension));

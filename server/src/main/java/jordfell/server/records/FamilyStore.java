@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.render.Escaping;
 import jordfell.core.render.Family;
+import jordfell.core.render.Letters;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.RowMapper;
 import jordfell.server.security.Audit;
@@ -26,7 +27,9 @@ public class FamilyStore {
                     row.text("before_mac"),
                     row.text("after_mac"),
                     Escaping.valueOf(row.text("escaping")),
-                    row.text("body")),
+                    row.text("body"),
+                    row.text("phonebook"),
+                    Letters.valueOf(row.text("letters"))),
             row.text("note"),
             row.time("changed_at"),
             row.text("changed_by"),
@@ -51,8 +54,9 @@ public class FamilyStore {
     public void add(Family f, String note) {
         jdbc.update(
                 """
-                insert into family (id, name, content_type, before_mac, after_mac, escaping, body, note, changed_at, changed_by)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""",
+                insert into family (id, name, content_type, before_mac, after_mac, escaping, body, phonebook, letters, note,
+                                    changed_at, changed_by)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""",
                 f.id(),
                 f.name(),
                 f.contentType(),
@@ -60,6 +64,8 @@ public class FamilyStore {
                 f.after(),
                 f.escaping().name(),
                 f.body(),
+                f.phonebook(),
+                f.letters().name(),
                 note,
                 clock.instant(),
                 Audit.who());
@@ -70,7 +76,7 @@ public class FamilyStore {
         return jdbc.update(
                         """
                         update family set name = ?, content_type = ?, before_mac = ?, after_mac = ?, escaping = ?, body = ?,
-                               note = ?, changed_at = ?, changed_by = ?, version = version + 1
+                               phonebook = ?, letters = ?, note = ?, changed_at = ?, changed_by = ?, version = version + 1
                         where id = ? and version = ?""",
                         f.name(),
                         f.contentType(),
@@ -78,6 +84,8 @@ public class FamilyStore {
                         f.after(),
                         f.escaping().name(),
                         f.body(),
+                        f.phonebook(),
+                        f.letters().name(),
                         note,
                         clock.instant(),
                         Audit.who(),

@@ -15,6 +15,7 @@ class ScreenRoutes {
         "/fleet/**",
         "/triage/**",
         "/calls/**",
+        "/directory/**",
         "/lab/**",
         "/settings/**",
         "/handoff",

@@ -89,7 +89,9 @@ class OpenExports {
                 family.after(),
                 family.escaping().name(),
                 written == null ? "" : written.note(),
-                java.util.List.of(family.body().split("\n", -1)));
+                java.util.List.of(family.body().split("\n", -1)),
+                java.util.List.of(family.phonebook().split("\n", -1)),
+                family.letters().name());
     }
 
     private Map<String, WordDocument> words(LayerKind kind, String owner) {

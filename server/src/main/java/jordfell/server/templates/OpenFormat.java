@@ -66,5 +66,7 @@ final class OpenFormat {
             String afterMac,
             String escaping,
             @Nullable String note,
-            java.util.List<String> body) {}
+            java.util.List<String> body,
+            java.util.@Nullable List<String> phonebook,
+            @Nullable String letters) {}
 }

@@ -52,11 +52,11 @@ class OpenFormatController {
         return attached(id, exports.family(id));
     }
 
-    /** The JSON Schema of a kind of document: template, layer or family. */
+    /** The JSON Schema of a kind of document: template, layer, family or phonebook. */
     @GetMapping(path = "/schemas/{kind}", produces = "application/schema+json")
     Resource schema(@PathVariable String kind) {
         Resource schema = new ClassPathResource("schema/" + kind + ".schema.json");
-        if (!kind.matches("template|layer|family")) {
+        if (!kind.matches("template|layer|family|phonebook")) {
             throw RefusedException.notFound("schema");
         }
         return schema;

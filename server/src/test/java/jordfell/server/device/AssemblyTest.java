@@ -111,7 +111,9 @@ class AssemblyTest {
                 dialect,
                 released,
                 heldBack,
-                List.of());
+                List.of(),
+                Map.of(),
+                0);
     }
 
     private Assembled assembled() {

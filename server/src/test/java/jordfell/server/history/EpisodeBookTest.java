@@ -111,10 +111,15 @@ class EpisodeBookTest {
     }
 
     @Test
-    void whatElseGoesOnIsWrittenAtOnce() {
+    void whatElseGoesOnIsReadAtOnceAndWrittenWithinSomeSeconds() {
         seen(1, EpisodeBookTest::firmware, T);
-        seen(1, EpisodeBookTest::firmware, T.plusSeconds(30));
-        assertThat(rowsThatSayTwice()).isOne();
+        seen(1, EpisodeBookTest::firmware, T.plusMillis(300));
+        seen(1, EpisodeBookTest::firmware, T.plusMillis(600));
+        assertThat(timesOfTheFirst()).containsExactly(3);
+        assertThat(writtenAt(T.plusSeconds(5))).isZero();
+        assertThat(writtenAt(T.plusMillis(5_300))).isOne();
+        assertThat(writtenAt(T.plusMillis(5_301))).isZero();
+        assertThat(timesOfTheFirst()).containsExactly(3);
     }
 
     @Test

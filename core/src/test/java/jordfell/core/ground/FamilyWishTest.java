@@ -1,10 +1,12 @@
-package jordfell.core.render;
+package jordfell.core.ground;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import jordfell.core.render.Escaping;
+import jordfell.core.render.Family;
 import jordfell.core.wish.Checked;
 import jordfell.core.wish.FieldProblem;
 import org.junit.jupiter.api.Test;
@@ -21,7 +23,9 @@ class FamilyWishTest {
                 fields.getOrDefault("before", "b9-"),
                 fields.getOrDefault("after", ".set"),
                 null,
-                fields.getOrDefault("body", "label = {{label}}\n"));
+                fields.getOrDefault("body", "label = {{label}}\n"),
+                fields.getOrDefault("phonebook", ""),
+                null);
     }
 
     private static List<FieldProblem> problems(Map<String, String> fields) {

@@ -1,8 +1,14 @@
-package jordfell.core.render;
+package jordfell.core.ground;
 
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Predicate;
+import jordfell.core.phonebook.PhonebookBody;
+import jordfell.core.render.BodyCheck;
+import jordfell.core.render.BodyProblem;
+import jordfell.core.render.Escaping;
+import jordfell.core.render.Family;
+import jordfell.core.render.Letters;
 import jordfell.core.wish.Checked;
 import jordfell.core.wish.FieldProblems;
 import org.jspecify.annotations.Nullable;
@@ -12,6 +18,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param before what stands before the MAC in the name of its files
  * @param after what stands after it
+ * @param phonebook the body of its phonebooks; empty for models that read none
  */
 public record FamilyWish(
         @Nullable String id,
@@ -20,7 +27,9 @@ public record FamilyWish(
         @Nullable String before,
         @Nullable String after,
         @Nullable Escaping escaping,
-        @Nullable String body) {
+        @Nullable String body,
+        @Nullable String phonebook,
+        @Nullable Letters letters) {
 
     private static final int LONGEST_ID = 40;
     private static final int LONGEST_NAME = 60;
@@ -62,7 +71,23 @@ public record FamilyWish(
                 .filter(BodyProblem::isGrave)
                 .limit(TOLD)
                 .forEach(p -> problems.add("body", "Line " + p.line() + ": " + p.what(), p.hint()));
-        return problems.otherwise(() -> new Family(shortName, called, type, first, last, escapes, text));
+        String books = phonebook == null ? "" : phonebook;
+        if (!books.isBlank()) {
+            problems.add(
+                    "phonebook",
+                    PhonebookBody.refuse(books, escapes),
+                    "The names offered beside it are those it may write.");
+        }
+        return problems.otherwise(() -> new Family(
+                shortName,
+                called,
+                type,
+                first,
+                last,
+                escapes,
+                text,
+                books,
+                Optional.ofNullable(letters).orElse(Letters.ALL)));
     }
 
     private static void fileName(String before, String after, FieldProblems problems) {

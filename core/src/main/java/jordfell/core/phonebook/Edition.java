@@ -1,0 +1,35 @@
+package jordfell.core.phonebook;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.List;
+
+/** What a phonebook was when somebody published it. Its contacts are in the order of family names. */
+public record Edition(List<Contact> contacts) {
+
+    private static final int SHOWN = 4;
+
+    public Edition {
+        contacts = List.copyOf(contacts);
+    }
+
+    /** Of contacts in any order. */
+    public static Edition of(List<Contact> contacts) {
+        return new Edition(RosterRule.sorted(contacts, ContactName.Order.FAMILY));
+    }
+
+    /** What tells it from others: eight hexadecimal digits of its contents. */
+    public String id() {
+        try {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            for (Contact contact : contacts) {
+                digest.update(contact.toString().getBytes(StandardCharsets.UTF_8));
+            }
+            return HexFormat.of().formatHex(digest.digest(), 0, SHOWN);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has SHA-256", e);
+        }
+    }
+}
