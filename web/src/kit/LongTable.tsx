@@ -16,6 +16,8 @@ type Props<R> = {
   open?: number
   onOpen?: (row: R) => void
   onEnd?: () => void
+  /** The columns keep their widths, whatever the rows in sight hold; what has no room is cut. */
+  steady?: boolean
 }
 
 const ROW = 30
@@ -38,11 +40,11 @@ const Row = chakra('tr', {
 
 /** A table of any length: only the rows in sight are drawn, and more are asked for near the end. */
 export function LongTable<R>(props: Props<R>) {
-  const { label, columns, rows, keyOf, walked = -1, open, onOpen, onEnd } = props
+  const { label, columns, rows, keyOf, walked = -1, open, onOpen, onEnd, steady } = props
   const { box, items, above, below } = useRowsInSight(rows.length, ROW, walked, onEnd)
   return (
     <Box ref={box} flex="1" minH="0" overflow="auto" tabIndex={0} role="region" aria-label={label}>
-      <Grid>
+      <Grid tableLayout={steady ? 'fixed' : 'auto'}>
         <chakra.thead position="sticky" top="0" bg="paper" zIndex="1">
           <tr>
             {columns.map((c) => (

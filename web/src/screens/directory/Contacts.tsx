@@ -44,6 +44,7 @@ export function Contacts({ phonebook, touched, onTouch, onEdit }: Props) {
           ) : (
             <LongTable
               label="Contacts"
+              steady
               columns={columns(onEdit)}
               rows={rows}
               keyOf={(c) => c.position + 1}
@@ -62,17 +63,22 @@ function columns(onEdit: Props['onEdit']): Column<Contact>[] {
   return [
     {
       heading: 'Name',
+      width: '31%',
       cell: (c) => (
         <>
           <b>{c.family}</b> {c.given}
         </>
       ),
     },
-    { heading: 'Department', cell: (c) => <Faded>{c.department}</Faded> },
+    {
+      heading: 'Department',
+      width: '20%',
+      cell: (c) => <Faded title={c.department}>{c.department}</Faded>,
+    },
     { heading: 'Numbers', cell: (c) => <Numbers contact={c} /> },
     {
       heading: ' ',
-      width: '70px',
+      width: '100px',
       cell: (c) =>
         onEdit &&
         c.ownId && (

@@ -60,7 +60,7 @@ export function OpenPhonebook({ phonebook, all, mayChange }: Props) {
       )}
       <Doubled phonebook={phonebook} mayChange={mayChange} />
       <Flex flex="1" minH="220px" gap="16px">
-        <Flex direction="column" flex="1.5" minW="0" minH="0">
+        <Flex direction="column" flex={{ base: 1.9, xl: 1.5 }} minW="0" minH="0">
           <Contacts
             phonebook={phonebook}
             touched={touched}
