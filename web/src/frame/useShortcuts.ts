@@ -1,6 +1,6 @@
-import { useEffect, useRef } from 'react'
+import { useRef } from 'react'
 import { useNavigate } from 'react-router'
-import { isTyping } from '../kit/useListKeys'
+import { useKeys } from '../kit/keys'
 import type { Subject } from './subject'
 
 /** How long a g waits for its letter, in milliseconds. */
@@ -11,25 +11,19 @@ export function useShortcuts(subjects: Subject[], onHelp: () => void) {
   const navigate = useNavigate()
   // Outlives renders: the screen behind may be drawn anew between the two keys.
   const going = useRef(0)
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('dialog[open]'))
-        return
-      if (Date.now() - going.current < PATIENCE) {
-        going.current = 0
-        const screen = subjects.find((s) => s.letter === e.key)
-        if (screen) void navigate(screen.path)
-        return
-      }
-      if (e.key === 'g') going.current = Date.now()
-      else if (e.key === '?') onHelp()
-      else if (e.key === 'e') void navigate('/intake')
-      else if (e.key === '/') {
-        e.preventDefault()
-        document.getElementById('find')?.focus()
-      }
+  useKeys((e) => {
+    if (Date.now() - going.current < PATIENCE) {
+      going.current = 0
+      const screen = subjects.find((s) => s.letter === e.key)
+      if (screen) void navigate(screen.path)
+      return
     }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [navigate, subjects, onHelp])
+    if (e.key === 'g') going.current = Date.now()
+    else if (e.key === '?') onHelp()
+    else if (e.key === 'e') void navigate('/intake')
+    else if (e.key === '/') {
+      e.preventDefault()
+      document.getElementById('find')?.focus()
+    }
+  })
 }

@@ -1,19 +1,11 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { expect, it, vi } from 'vitest'
 import { renderWithAll } from '../test/renderWithAll'
+import { withSize } from '../test/withSize'
 import { LongTable } from './LongTable'
 
-// The rows in sight are those that fit: the document here has no height of its own.
-const SIZE = { clientHeight: 600, clientWidth: 900 }
-
-beforeEach(() => {
-  for (const [name, value] of Object.entries(SIZE))
-    Object.defineProperty(window.HTMLElement.prototype, name, { configurable: true, get: () => value })
-})
-afterEach(() => {
-  for (const name of Object.keys(SIZE)) Reflect.deleteProperty(window.HTMLElement.prototype, name)
-})
+withSize()
 
 const ROWS = [
   { id: 1, name: 'Ida Sørvik', number: '2001' },

@@ -1,19 +1,13 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { type ReactNode, useEffect } from 'react'
+import { type ReactNode } from 'react'
 import { Act } from './basics'
-import { isTyping } from './useListKeys'
+import { useKey } from './keys'
 
 type Props = { title: string; under?: ReactNode; onClose: () => void; children: ReactNode }
 
 /** Slides in at the right of a list that stays where it was; Esc closes it. */
 export function SideSheet({ title, under, onClose, children }: Props) {
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.key === 'Escape' && !isTyping(e.target) && !document.querySelector('dialog[open]')) onClose()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [onClose])
+  useKey('Escape', onClose)
   return (
     <Box
       as="article"

@@ -2,14 +2,16 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useGround } from '../../api/queries'
 import { Choice, Faded, Heading } from '../../kit/basics'
+import { FilePane } from '../../kit/FilePane'
 import { Shown } from '../../kit/Shown'
 import { useFamilies } from '../settings/queries'
-import { type FileOf, type Phonebook, useBookFile } from './queries'
+import { type Contact, type FileOf, type Phonebook, useBookFile } from './queries'
 
-type Props = { phonebook: Phonebook; position: number }
+type Props = { phonebook: Phonebook; touched: Contact | undefined }
 
 /** The file as phones of one family would get it if it were published now, around the contact that is touched. */
-export function BookFile({ phonebook, position }: Props) {
+export function BookFile({ phonebook, touched }: Props) {
+  const position = touched?.position ?? -1
   const ground = useGround().data
   const families = (useFamilies().data ?? []).filter((f) => f.phonebook)
   const [family, setFamily] = useState('')
@@ -46,21 +48,7 @@ export function BookFile({ phonebook, position }: Props) {
             <Faded>{f.trouble}</Faded>
           ) : (
             <>
-              <chakra.pre
-                aria-label="File"
-                role="region"
-                tabIndex={0}
-                flex="1"
-                minH="0"
-                m="0"
-                p="6px 0"
-                bg="sheet"
-                border="1px solid"
-                borderColor="line"
-                fontFamily="mono"
-                fontSize="12px"
-                overflow="auto"
-              >
+              <FilePane aria-label="File" flex="1" minH="0" px="0" py="6px">
                 {f.lines.map((line, i) => {
                   const lit = i >= f.litFrom && i < f.litTo
                   return (
@@ -77,15 +65,22 @@ export function BookFile({ phonebook, position }: Props) {
                     </Box>
                   )
                 })}
-              </chakra.pre>
+              </FilePane>
               <Faded fontSize="12px">
                 {f.names.toLocaleString('en')} names, {f.allLines.toLocaleString('en')} lines
                 {f.allLines > f.lines.length && ', of which some are shown: touch a contact for its own'}
                 {!phonebook.domainId && ground?.domains[0] && `, as dialled in ${ground.domains[0].name}`}
-                {position >= 0 &&
+                {touched &&
                   f.litTo === f.litFrom &&
                   '. With the usual permission no number of this contact can be dialled: it is left out here'}
               </Faded>
+              {touched?.numbers
+                .filter((n) => n.trouble)
+                .map((n) => (
+                  <Box key={n.number} color="rust" fontSize="12px">
+                    {n.trouble}
+                  </Box>
+                ))}
             </>
           )
         }

@@ -9,9 +9,8 @@ import { type Contact, type Phonebook, useContacts } from './queries'
 
 type Props = {
   phonebook: Phonebook
-  /** The position of the contact that is touched; −1 for none. */
-  touched: number
-  onTouch: (position: number) => void
+  touched: Contact | undefined
+  onTouch: (contact: Contact | undefined) => void
   onEdit?: (contact: Contact) => void
 }
 
@@ -48,8 +47,8 @@ export function Contacts({ phonebook, touched, onTouch, onEdit }: Props) {
               columns={columns(onEdit)}
               rows={rows}
               keyOf={(c) => c.position + 1}
-              open={touched + 1}
-              onOpen={(c) => onTouch(c.position === touched ? -1 : c.position)}
+              open={(touched?.position ?? -1) + 1}
+              onOpen={(c) => onTouch(c.position === touched?.position ? undefined : c)}
               onEnd={() => pages.hasNextPage && !pages.isFetching && void pages.fetchNextPage()}
             />
           )
@@ -75,7 +74,14 @@ function columns(onEdit: Props['onEdit']): Column<Contact>[] {
       width: '20%',
       cell: (c) => <Faded title={c.department}>{c.department}</Faded>,
     },
-    { heading: 'Numbers', cell: (c) => <Numbers contact={c} /> },
+    {
+      heading: 'Numbers',
+      cell: (c) => (
+        <span title={c.numbers.map((n) => n.trouble || n.number).join('\n')}>
+          <Numbers contact={c} />
+        </span>
+      ),
+    },
     {
       heading: ' ',
       width: '100px',
@@ -101,7 +107,7 @@ function Numbers({ contact }: { contact: Contact }) {
   return (
     <>
       {contact.numbers.map((n, i) => (
-        <chakra.span key={i} title={n.trouble || undefined} color={n.trouble ? 'rust' : undefined}>
+        <chakra.span key={i} color={n.trouble ? 'rust' : undefined}>
           {i > 0 && ' · '}
           <Mono>{n.number}</Mono>
           {n.brief && <span> {n.brief}</span>}

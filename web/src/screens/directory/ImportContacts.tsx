@@ -1,22 +1,17 @@
-import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useChange } from '../../api/queries'
-import { Act, Faded, Grid, LongEntry } from '../../kit/basics'
+import { Act, Faded, LongEntry } from '../../kit/basics'
 import { Dialog } from '../../kit/Dialog'
 import { Field } from '../../kit/Field'
+import { LookedRows, LookedSums, worthTaking } from '../../kit/LookedRows'
 import { Trouble } from '../../kit/Trouble'
 import { tellDone } from '../../kit/undo'
 import { sendFile } from '../intake/queries'
 import type { Phonebook } from './queries'
 
 type Looked = Schemas['Looked']
-
-const FATE: Record<string, [string, string]> = {
-  NEW: ['new', 'mossText'],
-  CHANGED: ['changed', 'amberText'],
-  REFUSED: ['refused', 'rust'],
-}
 
 /** Contacts out of a file or of what is pasted: shown first what each would change, then taken. */
 export function ImportContacts({ phonebook, onClose }: { phonebook: Phonebook; onClose: () => void }) {
@@ -36,7 +31,7 @@ export function ImportContacts({ phonebook, onClose }: { phonebook: Phonebook; o
       onClose()
     },
   )
-  const work = (looked?.fresh ?? 0) + (looked?.changed ?? 0)
+  const work = worthTaking(looked)
   return (
     <Dialog
       title={`Contacts into ${phonebook.name}`}
@@ -52,10 +47,7 @@ export function ImportContacts({ phonebook, onClose }: { phonebook: Phonebook; o
             <Act kind="quiet" onClick={() => setLooked(undefined)}>
               Back
             </Act>
-            <Faded>
-              {looked.fresh} new, {looked.changed} changed, {looked.unchanged} unchanged, {looked.refused}{' '}
-              refused
-            </Faded>
+            <LookedSums looked={looked} />
           </>
         ) : (
           <Act
@@ -103,22 +95,8 @@ export function ImportContacts({ phonebook, onClose }: { phonebook: Phonebook; o
         </>
       )}
       <Trouble error={look.error ?? take.error} />
-      {looked && looked.shown.length === 0 && (
-        <Box>It says what the phonebook says: nothing is to be done.</Box>
-      )}
-      {looked && looked.shown.length > 0 && (
-        <Grid>
-          <tbody>
-            {looked.shown.map((j) => (
-              <tr key={j.line}>
-                <chakra.td color="faded">{j.line}</chakra.td>
-                <td>{j.name}</td>
-                <chakra.td color={FATE[j.fate]?.[1]}>{FATE[j.fate]?.[0]}</chakra.td>
-                <td>{j.words}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Grid>
+      {looked && (
+        <LookedRows looked={looked} nothing="It says what the phonebook says: nothing is to be done." />
       )}
     </Dialog>
   )

@@ -22,7 +22,7 @@ type Props = { phonebook: Phonebook; all: Phonebook[]; mayChange: boolean }
 export function OpenPhonebook({ phonebook, all, mayChange }: Props) {
   const [window, setWindow] = useState<'' | 'edit' | 'add' | 'publish' | 'import'>('')
   const [edited, setEdited] = useState<Contact | undefined>()
-  const [touched, setTouched] = useState(-1)
+  const [touched, setTouched] = useState<Contact | undefined>()
   const close = () => setWindow('')
   return (
     <Flex direction="column" height="100%" gap="10px">
@@ -69,7 +69,7 @@ export function OpenPhonebook({ phonebook, all, mayChange }: Props) {
           />
         </Flex>
         <Flex direction="column" flex="1" minW="0" minH="0">
-          <BookFile phonebook={phonebook} position={touched} />
+          <BookFile phonebook={phonebook} touched={touched} />
         </Flex>
       </Flex>
       <Takers phonebook={phonebook} />

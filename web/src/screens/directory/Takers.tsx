@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client'
 import { Age } from '../../kit/Age'
 import { Faded, Grid, Heading, Mono } from '../../kit/basics'
 import { Shown } from '../../kit/Shown'
+import { FallingOff } from '../fleet/FallingOff'
 import { type Phonebook, useTakers } from './queries'
 
 type Taker = Schemas['Taker']
@@ -79,7 +80,8 @@ function How({ taker: t }: { taker: Taker }) {
     case 'TOO_MUCH':
       return (
         <chakra.span color="amberText">
-          has edition {edition}; {t.left} of {t.names + t.left} names don’t fit
+          has edition {edition}; {t.left} of {t.names + t.left} names don’t fit.
+          <FallingOff deviceId={t.deviceId} slot={t.slot} label={t.label} />
         </chakra.span>
       )
     case 'OLDER':

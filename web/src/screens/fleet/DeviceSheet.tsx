@@ -1,10 +1,10 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { useDevice, useSession } from '../../api/queries'
 import { Act, Faded, Heading, Mono } from '../../kit/basics'
 import { MissingList } from '../../kit/MissingList'
 import { Trouble } from '../../kit/Trouble'
-import { isTyping } from '../../kit/useListKeys'
+import { useKey } from '../../kit/keys'
 import { Before } from './Before'
 import { BigRail } from './BigRail'
 import { ByHandLines } from './ByHandLines'
@@ -31,13 +31,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
   const query = useDevice(id)
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [editing, setEditing] = useState<'lines' | 'device' | 'card' | undefined>()
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.key === 'Escape' && !isTyping(e.target) && !document.querySelector('dialog[open]')) onClose()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [onClose])
+  useKey('Escape', onClose)
   const device = query.data
   if (query.isError && !device) {
     return (
@@ -129,7 +123,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
         <Lines lines={device.lines} />
       )}
       <Lamps lamps={device.lamps} />
-      <Books books={device.books} />
+      <Books deviceId={device.id} label={device.label} books={device.books} />
       <ByHandLines device={device} mayAct={mayChange} />
       {device.lines.some((l) => l.number) && <OtherContacts id={device.id} />}
       <WhereItIs where={device.where} model={device.model} />

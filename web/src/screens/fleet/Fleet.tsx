@@ -1,5 +1,5 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { useDevices, useGround, useSession } from '../../api/queries'
 import { ListAndSheet } from '../../frame/ListAndSheet'
 import { useAddress } from '../../frame/useAddress'
@@ -8,7 +8,8 @@ import { Act, Choice, Faded, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { FilterEntry } from '../../kit/FilterEntry'
 import { Shown } from '../../kit/Shown'
-import { isTyping, useListKeys } from '../../kit/useListKeys'
+import { useKey } from '../../kit/keys'
+import { useListKeys } from '../../kit/useListKeys'
 import { BulkChange } from './BulkChange'
 import { ConditionChips } from './ConditionChips'
 import { DeviceSheet } from './DeviceSheet'
@@ -42,15 +43,7 @@ export function Fleet() {
     [],
   )
   const walkedId = rows[walked]?.id ?? 0
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.key === 'x' && walkedId > 0 && !isTyping(e.target) && !document.querySelector('dialog[open]')) {
-        choose(walkedId)
-      }
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [walkedId, choose])
+  useKey('x', () => walkedId > 0 && choose(walkedId))
   const close = () => {
     setWide(false)
     closeDevice()

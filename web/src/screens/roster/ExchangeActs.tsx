@@ -1,9 +1,10 @@
-import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Flex, chakra } from '@chakra-ui/react'
 import { useRef, useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useChange, useSession } from '../../api/queries'
-import { Act, Faded, Grid } from '../../kit/basics'
+import { Act } from '../../kit/basics'
 import { Dialog } from '../../kit/Dialog'
+import { LookedRows, LookedSums, worthTaking } from '../../kit/LookedRows'
 import { Trouble } from '../../kit/Trouble'
 import { tellDone } from '../../kit/undo'
 import { sendFile } from '../intake/queries'
@@ -87,12 +88,6 @@ function Accounts({ out, lead }: { out: (name: string, more?: string) => string;
   )
 }
 
-const FATE: Record<string, [string, string]> = {
-  NEW: ['new', 'mossText'],
-  CHANGED: ['changed', 'amberText'],
-  REFUSED: ['refused', 'rust'],
-}
-
 function Import({
   what,
   domainId,
@@ -125,7 +120,7 @@ function Import({
     setAsked(true)
     look.mutate(undefined)
   }
-  const work = (looked?.fresh ?? 0) + (looked?.changed ?? 0)
+  const work = worthTaking(looked)
   return (
     <Dialog
       title={`Import ${what} from ${file.name}`}
@@ -137,31 +132,14 @@ function Import({
             <Act kind="main" disabled={work === 0 || take.isPending} onClick={() => take.mutate(undefined)}>
               Take {work} {work === 1 ? 'row' : 'rows'}
             </Act>
-            <Faded>
-              {looked.fresh} new, {looked.changed} changed, {looked.unchanged} unchanged, {looked.refused}{' '}
-              refused
-            </Faded>
+            <LookedSums looked={looked} />
           </>
         )
       }
     >
       <Trouble error={look.error ?? take.error} />
-      {looked && looked.shown.length === 0 && (
-        <Box>The table says what the records say: nothing is to be done.</Box>
-      )}
-      {looked && looked.shown.length > 0 && (
-        <Grid>
-          <tbody>
-            {looked.shown.map((j) => (
-              <tr key={j.line}>
-                <chakra.td color="faded">line {j.line}</chakra.td>
-                <td>{j.name}</td>
-                <chakra.td color={FATE[j.fate]?.[1]}>{FATE[j.fate]?.[0]}</chakra.td>
-                <td>{j.words}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Grid>
+      {looked && (
+        <LookedRows looked={looked} nothing="The table says what the records say: nothing is to be done." />
       )}
     </Dialog>
   )

@@ -1,5 +1,5 @@
 import { chakra } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useSession } from '../../api/queries'
 import { useOpened } from '../../frame/useOpened'
@@ -8,7 +8,7 @@ import { CutMiddle } from '../../kit/CutMiddle'
 import { Empty } from '../../kit/Empty'
 import type { Column } from '../../kit/LongTable'
 import { PagedList } from '../../kit/PagedList'
-import { isTyping } from '../../kit/useListKeys'
+import { useKey } from '../../kit/keys'
 import { EditPerson } from './EditPerson'
 import { ExchangeActs } from './ExchangeActs'
 import { NewStarter } from './NewStarter'
@@ -52,22 +52,7 @@ export function People() {
   const [starting, setStarting] = useState(false)
   const [adding, setAdding] = useState(false)
   const people = usePeoplePages(domainId, q)
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (
-        e.key === 'n' &&
-        !isTyping(e.target) &&
-        !e.ctrlKey &&
-        !e.metaKey &&
-        !document.querySelector('dialog[open]')
-      ) {
-        e.preventDefault()
-        setStarting(true)
-      }
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  useKey('n', () => mayChange && setStarting(true))
   return (
     <RosterFrame
       searches

@@ -1,4 +1,4 @@
-import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { Suspense, lazy, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -10,6 +10,7 @@ import { FormTrouble } from '../../form/FormTrouble'
 import { useForm } from '../../form/useForm'
 import { Act, Faded, Heading } from '../../kit/basics'
 import { DevicePicker } from '../../kit/DevicePicker'
+import { FilePane } from '../../kit/FilePane'
 import { Shown } from '../../kit/Shown'
 import { BodyProblems } from './BodyProblems'
 import { PhonebookBody } from './PhonebookBody'
@@ -108,28 +109,13 @@ export function FamilySheet({ family, onDone }: Props) {
             <Heading whiteSpace="nowrap">As sent to</Heading>
             <DevicePicker label="Device" value={seen} onChoose={setDevice} />
           </Flex>
-          <chakra.pre
-            aria-label="File"
-            role="region"
-            tabIndex={0}
-            mt="4px"
-            p="8px 10px"
-            bg="sheet"
-            border="1px solid"
-            borderColor="line"
-            fontFamily="mono"
-            fontSize="12px"
-            maxH="420px"
-            overflow="auto"
-            whiteSpace="pre-wrap"
-            overflowWrap="anywhere"
-          >
+          <FilePane aria-label="File" mt="4px" maxH="420px" whiteSpace="pre-wrap" overflowWrap="anywhere">
             {check.data
               ? check.data.text ||
                 check.data.missing.join('\n') ||
                 'Nothing can be written before the body is mended.'
               : '…'}
-          </chakra.pre>
+          </FilePane>
         </Box>
       </Flex>
       <PhonebookBody form={form} mayChange={mayChange} />

@@ -1,4 +1,4 @@
-import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { Suspense, lazy, useState } from 'react'
 import { client, type Schemas } from '../../api/client'
@@ -6,6 +6,7 @@ import { unwrap } from '../../api/problem'
 import { ChoiceField } from '../../form/fields'
 import type { Form } from '../../form/useForm'
 import { Act, Choice, Faded, Heading } from '../../kit/basics'
+import { FilePane } from '../../kit/FilePane'
 import { Shown } from '../../kit/Shown'
 import { usePhonebooks } from '../directory/queries'
 import { BodyProblems } from './BodyProblems'
@@ -99,24 +100,15 @@ export function PhonebookBody({ form, mayChange }: { form: Form<Family>; mayChan
               ))}
             </Choice>
           </Flex>
-          <chakra.pre
+          <FilePane
             aria-label="File of the phonebook"
-            role="region"
-            tabIndex={0}
             mt="4px"
-            p="8px 10px"
-            bg="sheet"
-            border="1px solid"
-            borderColor="line"
-            fontFamily="mono"
-            fontSize="12px"
             maxH="420px"
-            overflow="auto"
             whiteSpace="pre-wrap"
             overflowWrap="anywhere"
           >
             {check.data?.text || (books.length === 0 ? 'There is no phonebook to try it with.' : '…')}
-          </chakra.pre>
+          </FilePane>
         </Box>
       </Flex>
     </Box>

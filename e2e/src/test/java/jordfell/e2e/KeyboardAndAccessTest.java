@@ -153,6 +153,10 @@ class KeyboardAndAccessTest {
         for (Opening opening : DIALOGS) {
             shows(page, opening.at());
             if (opening.press().length() == 1) {
+                page.locator("kbd")
+                        .filter(new Locator.FilterOptions().setHasText(opening.press()))
+                        .last()
+                        .waitFor();
                 page.keyboard().type(opening.press());
             } else {
                 page.getByRole(

@@ -114,9 +114,8 @@ public record DeviceFacts(
      * @param edition the edition that was published last; empty if none was
      * @param publishedAt when that was; the moment of its enrolment if none was
      * @param every how often it asks
-     * @param holds most names that its model holds; 0 if that is not known
      */
-    public record BookFacts(int slot, String name, String edition, Instant publishedAt, Duration every, int holds) {}
+    public record BookFacts(int slot, String name, String edition, Instant publishedAt, Duration every) {}
 
     /** The account behind a line. */
     public record ExtensionFacts(long id, String number, String authUser, String displayName) {}

@@ -35,7 +35,7 @@ class PhonebookCausesTest extends CauseFixture {
     }
 
     private void published(String edition, long t) {
-        window.books = List.of(new BookFacts(1, "Quay", edition, at(t), EVERY, 500));
+        window.books = List.of(new BookFacts(1, "Quay", edition, at(t), EVERY));
     }
 
     private void fetches(long t, int status, String edition, String has, int left) {

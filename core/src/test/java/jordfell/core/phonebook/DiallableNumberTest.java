@@ -2,6 +2,7 @@ package jordfell.core.phonebook;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import jordfell.core.dialing.DialList;
@@ -46,5 +47,27 @@ class DiallableNumberTest {
         assertThat(found.at("v.example")).isEqualTo(at);
         assertThat(found.trouble()).isEqualTo(trouble);
         assertThat(found.canBeDialled()).isEqualTo(trouble.isEmpty());
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            EXTENSION | 2413         | all     | 2413           | ''              | ''
+            EXTENSION | 2499         | all,''  | ''             | nobody’s        | 2499 is nobody’s in v.example.
+            MOBILE    | +99970112233 | all     | 00099970112233 | ''              | ''
+            MOBILE    | +99970112233 | all,''  | 00099970112233 | not for all     | +99970112233 can’t be dialled without a permission.
+            MOBILE    | +99970112233 | x,all,y | 00099970112233 | not for all     | +99970112233 can’t be dialled with “x” or with “y”.
+            MOBILE    | +99970112233 | x,''    | ''             | can’t be dialled | +99970112233 can’t be dialled from anywhere.
+            MOBILE    | +99970112233 |         | ''             | ''              | ''
+            """)
+    void fromWhereItCanBeDialledIsToldForAllPermissionsAtOnce(
+            Kind kind, String number, String permissions, String dialled, String brief, String trouble) {
+        List<DiallableNumber.Ground> grounds = permissions == null
+                ? List.of()
+                : Arrays.stream(permissions.split(","))
+                        .map(p -> new DiallableNumber.Ground(
+                                "v.example", Set.of("2413")::contains, PLAN, p.replace("''", "")))
+                        .toList();
+        assertThat(DialledFrom.of(new ContactNumber(kind, number), grounds))
+                .isEqualTo(new DialledFrom(new ContactNumber(kind, number), dialled, trouble, brief));
     }
 }

@@ -2,7 +2,6 @@ package jordfell.lab.phone;
 
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -121,64 +120,41 @@ public final class KorrinFile {
     /** Sections of which there are several, told apart by a number after a dot. */
     private static final Set<String> NUMBERED = Set.of("station", "key");
 
-    private final Map<String, Map<String, String>> sections = new LinkedHashMap<>();
+    private static final KorrinSections.Known KNOWN = new KorrinSections.Known() {
+        @Override
+        public boolean section(String name) {
+            return KEYS.containsKey(kind(name))
+                    && name.matches(NUMBERED.contains(kind(name)) ? "[a-z]+\\.[1-9][0-9]{0,2}" : "[a-z]+");
+        }
 
-    private KorrinFile() {}
+        @Override
+        public boolean key(String section, String key) {
+            return KEYS.get(kind(section)).contains(key);
+        }
+    };
+
+    private final Map<String, Map<String, String>> sections;
+
+    private KorrinFile(Map<String, Map<String, String>> sections) {
+        this.sections = sections;
+    }
 
     /** Reads a whole file. */
     public static PhoneConfig read(String text) throws Unreadable {
-        KorrinFile file = new KorrinFile();
-        file.parse(text);
+        KorrinFile file = new KorrinFile(KorrinSections.read(text, KNOWN));
+        file.needAll((int) text.lines().count());
         return file.toConfig();
     }
 
-    private void parse(String text) throws Unreadable {
-        String section = "";
-        int number = 0;
-        for (String raw : text.split("\n", -1)) {
-            number++;
-            if (raw.strip().startsWith("[")) {
-                section = openSection(raw.strip(), number);
-                continue;
-            }
-            String line = KorrinText.withoutComment(raw);
-            if (line.isBlank()) {
-                continue;
-            }
-            int equals = line.indexOf('=');
-            if (equals < 1) {
-                throw new Unreadable(number, "no “=”");
-            }
-            String key = line.substring(0, equals).strip();
-            if (section.isEmpty() || !KEYS.get(kind(section)).contains(key)) {
-                throw new Unreadable(number, "unknown key " + key);
-            }
-            if (sections.get(section).put(key, KorrinText.unescape(line.substring(equals + 1), number)) != null) {
-                throw new Unreadable(number, "second " + key);
-            }
-        }
-        if (!sections.containsKey("end")) {
-            throw new Unreadable(number, "no [end]: the file is cut short");
-        }
+    /** Each section has each of its keys. */
+    private void needAll(int lastLine) throws Unreadable {
         for (Map.Entry<String, Map<String, String>> entry : sections.entrySet()) {
             for (String key : KEYS.get(kind(entry.getKey()))) {
                 if (!entry.getValue().containsKey(key)) {
-                    throw new Unreadable(number, "[" + entry.getKey() + "] lacks " + key);
+                    throw new Unreadable(lastLine, "[" + entry.getKey() + "] lacks " + key);
                 }
             }
         }
-    }
-
-    private String openSection(String line, int number) throws Unreadable {
-        String name = line.endsWith("]") ? line.substring(1, line.length() - 1) : "";
-        if (!KEYS.containsKey(kind(name))
-                || !name.matches(NUMBERED.contains(kind(name)) ? "[a-z]+\\.[1-9][0-9]{0,2}" : "[a-z]+")) {
-            throw new Unreadable(number, "unknown section " + line);
-        }
-        if (sections.containsKey("end") || sections.put(name, new LinkedHashMap<>()) != null) {
-            throw new Unreadable(number, "section " + line + " where none may be");
-        }
-        return name;
     }
 
     private static String kind(String section) {

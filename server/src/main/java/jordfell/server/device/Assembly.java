@@ -163,8 +163,7 @@ final class Assembly {
                             slot.value(),
                             newest.map(Published::edition).orElse(""),
                             newest.map(Published::at).orElse(loaded.device().enrolledAt()),
-                            every,
-                            loaded.holds());
+                            every);
                 })
                 .toList();
     }

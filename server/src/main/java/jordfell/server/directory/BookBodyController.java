@@ -13,6 +13,7 @@ import jordfell.core.render.Escaping;
 import jordfell.core.render.Letters;
 import jordfell.server.directory.PhonebookFiles.Manner;
 import jordfell.server.records.DomainStore;
+import jordfell.server.records.ExtensionStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -42,12 +43,19 @@ class BookBodyController {
     private final DirectoryContents contents;
     private final PhonebookFiles files;
     private final DomainStore domains;
+    private final ExtensionStore extensions;
 
-    BookBodyController(DirectoryList list, DirectoryContents contents, PhonebookFiles files, DomainStore domains) {
+    BookBodyController(
+            DirectoryList list,
+            DirectoryContents contents,
+            PhonebookFiles files,
+            DomainStore domains,
+            ExtensionStore extensions) {
         this.list = list;
         this.contents = contents;
         this.files = files;
         this.domains = domains;
+        this.extensions = extensions;
     }
 
     @GetMapping("/names")
@@ -77,7 +85,7 @@ class BookBodyController {
                                         phonebook.id(),
                                         "",
                                         domain,
-                                        "",
+                                        extensions.usualPermission(domain),
                                         ContactName.Order.FAMILY,
                                         phonebook.name(),
                                         0,

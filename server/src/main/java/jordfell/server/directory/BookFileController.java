@@ -86,7 +86,7 @@ class BookFileController {
         }
         String dials = Fields.text(permission, "permission", "permission", 60);
         // Most phones dial with this one: without it the file would lack whom they reach.
-        String usual = extensions.permissionsInUse(domain).stream().findFirst().orElse("");
+        String usual = extensions.usualPermission(domain);
         Manner manner = new Manner(
                 phonebookId, "", domain, dials.isEmpty() ? usual : dials, order, phonebook.name(), 0, family);
         List<Contact> all = contents.of(phonebookId).edition().contacts();

@@ -2,6 +2,7 @@ package jordfell.server.directory;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -97,6 +98,14 @@ public class BookShelf {
     /** The file of a slot; empty if there is none. */
     public String text(long deviceId, int slot) {
         return filled(deviceId, slot).flatMap(Filled::manner).map(files::text).orElse("");
+    }
+
+    /** The names of a slot’s phonebook that the device’s model has no room for, as it would show them. */
+    List<String> fallingOff(long deviceId, int slot) {
+        return filled(deviceId, slot)
+                .flatMap(Filled::manner)
+                .map(files::fallingOff)
+                .orElse(List.of());
     }
 
     private Optional<Filled> filled(long deviceId, int slot) {

@@ -10,6 +10,7 @@ import jordfell.core.phonebook.Contact;
 import jordfell.core.phonebook.ContactName;
 import jordfell.core.phonebook.ContactNumber;
 import jordfell.core.phonebook.DiallableNumber;
+import jordfell.core.phonebook.DialledFrom;
 import jordfell.core.phonebook.Phonebook;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.ContactStore;
@@ -144,42 +145,7 @@ class ContactList {
     }
 
     private static BookNumber number(ContactNumber number, List<DiallableNumber.Ground> grounds) {
-        List<DiallableNumber> dialled =
-                grounds.stream().map(g -> DiallableNumber.of(number, g)).toList();
-        List<String> not = new ArrayList<>();
-        for (int i = 0; i < dialled.size(); i++) {
-            if (!dialled.get(i).canBeDialled()) {
-                not.add(grounds.get(i).permission());
-            }
-        }
-        String trouble = "";
-        String brief = "";
-        if (!not.isEmpty()) {
-            boolean nobodys = number.kind() == ContactNumber.Kind.EXTENSION;
-            boolean nowhere = not.size() == dialled.size();
-            trouble = nobodys
-                    ? dialled.get(0).trouble()
-                    : number.number() + " can’t be dialled " + (nowhere ? "from anywhere." : with(not) + ".");
-            brief = nobodys ? "nobody’s" : nowhere ? "can’t be dialled" : "not from everywhere";
-        }
-        return new BookNumber(
-                number.kind(),
-                number.number(),
-                dialled.stream()
-                        .map(DiallableNumber::dialled)
-                        .filter(d -> !d.isEmpty())
-                        .findFirst()
-                        .orElse(""),
-                trouble,
-                brief);
-    }
-
-    private static String with(List<String> permissions) {
-        List<String> words = permissions.stream()
-                .map(p -> p.isEmpty() ? "without a permission" : "with “" + p + "”")
-                .toList();
-        return words.size() == 1
-                ? words.get(0)
-                : String.join(", ", words.subList(0, words.size() - 1)) + " or " + words.get(words.size() - 1);
+        DialledFrom from = DialledFrom.of(number, grounds);
+        return new BookNumber(number.kind(), number.number(), from.dialled(), from.trouble(), from.brief());
     }
 }

@@ -7,7 +7,6 @@ import jordfell.core.phonebook.ContactNumber;
 import jordfell.core.phonebook.Edition;
 import jordfell.core.phonebook.EditionChange;
 import jordfell.server.answer.ActDone;
-import jordfell.server.directory.DirectoryList.EditionView;
 import jordfell.server.problem.Fields;
 import jordfell.server.records.EditionStore;
 import org.jspecify.annotations.Nullable;
@@ -18,13 +17,12 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Editions: what publishing changes, publishing, and what was published. */
+/** Editions: what publishing changes, and publishing. */
 @RestController
 @RequestMapping(path = "/api/phonebooks/{phonebookId}", produces = "application/json")
 class EditionController {
 
     private static final int MOST_NAMED = 200;
-    private static final int MOST_SHOWN = 20;
 
     /**
      * What publishing would change.
@@ -49,14 +47,6 @@ class EditionController {
         this.contents = contents;
         this.editions = editions;
         this.publishing = publishing;
-    }
-
-    @GetMapping("/editions")
-    List<EditionView> editions(@PathVariable long phonebookId) {
-        list.get(phonebookId);
-        return editions.of(phonebookId, MOST_SHOWN).stream()
-                .map(EditionView::of)
-                .toList();
     }
 
     @GetMapping("/changes")

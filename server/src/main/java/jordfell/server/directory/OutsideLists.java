@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import jordfell.core.phonebook.Contact;
 import jordfell.core.phonebook.ContactWish;
+import jordfell.core.phonebook.LostNames;
 import jordfell.core.phonebook.Phonebook;
 import jordfell.core.phonebook.Phonebook.Elsewhere;
 import jordfell.core.wish.Checked;
@@ -35,9 +36,6 @@ import org.springframework.stereotype.Component;
 class OutsideLists {
 
     private static final Duration PATIENCE = Duration.ofSeconds(15);
-
-    /** Of a shorter list a few names more or less are half of it. */
-    private static final int SHORT = 4;
 
     private final PhonebookStore phonebooks;
     private final PhonebookCopyStore copies;
@@ -141,18 +139,15 @@ class OutsideLists {
                 refused++;
             }
         }
-        int had = before.contacts().size();
-        boolean lost = had >= SHORT ? contacts.size() * 2 <= had : contacts.isEmpty() && had > 0;
-        if (lost) {
+        Optional<String> lost = LostNames.refuse(before.contacts().size(), contacts.size());
+        if (lost.isPresent()) {
             return new Copy(
                     before.phonebookId(),
                     before.address(),
                     Optional.of(clock.instant()),
                     before.copiedAt(),
                     came.tag(),
-                    contacts.isEmpty()
-                            ? "It has no names any more; the " + had + " that it had are kept."
-                            : "It has " + contacts.size() + " names and had " + had + "; those that it had are kept.",
+                    lost.get(),
                     before.contacts(),
                     Optional.of(contacts));
         }

@@ -84,13 +84,24 @@ class PhonebookFiles {
             WrittenBook held = held(all, m.holds());
             String text =
                     body(m.family()).map(b -> texts.get(m, x -> b.render(held))).orElse("");
-            List<WrittenBook.Entry> left = m.holds() == 0 ? List.of() : all.fallingOff(m.holds());
+            List<WrittenBook.Entry> left = left(all, m.holds());
             return new About(
                     Revision.of(text).id(),
                     held.entries().size(),
                     left.size(),
                     left.stream().findFirst().map(WrittenBook.Entry::shown).orElse(""));
         });
+    }
+
+    /** By the names under which a phone would show them. */
+    List<String> fallingOff(Manner manner) {
+        return left(written(manner, editions.contacts(manner.phonebookId())), manner.holds()).stream()
+                .map(WrittenBook.Entry::shown)
+                .toList();
+    }
+
+    private static List<WrittenBook.Entry> left(WrittenBook all, int holds) {
+        return holds == 0 ? List.of() : all.fallingOff(holds);
     }
 
     String text(Manner manner) {

@@ -1,7 +1,6 @@
 package jordfell.server.fleet;
 
 import java.time.Instant;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.diagnosis.CaseOf;
@@ -14,29 +13,20 @@ import org.jspecify.annotations.Nullable;
 /**
  * A phonebook of a device, as its sheet shows it.
  *
- * @param state how it stands; UNKNOWN while the device is not registered with what its records say
+ * @param state how it stands; none while the device is not registered with what its records say
  * @param words the same in a few words
  * @param edition that it has; empty for none
+ * @param left how many names of it the model has no room for
  * @param at when it asked last
  */
 record BookView(
         int slot,
         String name,
-        State state,
+        BookStatus.@Nullable State state,
         String words,
         String edition,
+        int left,
         @Nullable Instant at) {
-
-    /** The states of {@link BookStatus.State}, and one more. */
-    enum State {
-        NOT_PUBLISHED,
-        TAKEN,
-        WAITS,
-        REFUSED,
-        NEVER_ASKED,
-        OLD,
-        UNKNOWN
-    }
 
     /** By their slots. */
     static List<BookView> of(CaseOf device) {
@@ -65,29 +55,24 @@ record BookView(
             case NEVER_ASKED -> "never asked for it";
             case OLD -> "an older edition, and it does not ask";
         };
-        return view(status.book(), named(state.name()), words, status.asks());
+        return view(status.book(), state, words, status.asks());
     }
 
     private static BookView unknown(CaseOf device, BookFacts book) {
         Optional<BookAsks> asks =
                 device.reached().book(book.slot()).filter(a -> a.newest().book().equals(book.name()));
-        return view(book, State.UNKNOWN, asks.isPresent() ? "" : "not asked for yet", asks);
+        return view(book, null, asks.isPresent() ? "" : "not asked for yet", asks);
     }
 
-    private static BookView view(BookFacts book, State state, String words, Optional<BookAsks> asks) {
+    private static BookView view(
+            BookFacts book, BookStatus.@Nullable State state, String words, Optional<BookAsks> asks) {
         return new BookView(
                 book.slot(),
                 book.name(),
                 state,
                 words,
                 asks.flatMap(BookAsks::served).map(PhonebookAsked::edition).orElse(""),
+                asks.flatMap(BookAsks::served).map(PhonebookAsked::left).orElse(0),
                 asks.map(a -> a.newest().at()).orElse(null));
-    }
-
-    private static State named(String name) {
-        return Arrays.stream(State.values())
-                .filter(s -> s.name().equals(name))
-                .findFirst()
-                .orElse(State.UNKNOWN);
     }
 }

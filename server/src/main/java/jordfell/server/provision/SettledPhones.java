@@ -47,11 +47,7 @@ class SettledPhones {
 
     /** What it is answered; empty if it has to be looked at whether it is given anything. */
     Optional<PhoneAnswer> answer(PhoneRequest request, MacAddress mac) {
-        if (request.credentials().isEmpty()) {
-            return Optional.empty();
-        }
-        return door.settled(request.site(), mac)
-                .filter(phone -> proves(phone, request) && isGiven(phone, request))
+        return proven(request, mac)
                 .flatMap(phone -> dialects.find(phone.family())
                         .map(dialect -> dialect.family())
                         .filter(family -> request.file().equals(family.fileName(mac)))
@@ -63,14 +59,15 @@ class SettledPhones {
 
     /** The device whose phone asks, if it is one of these. */
     Optional<Long> device(PhoneRequest request, MacAddress mac) {
-        if (request.credentials().isEmpty()) {
-            return Optional.empty();
-        }
-        Optional<Long> device = door.settled(request.site(), mac)
-                .filter(phone -> proves(phone, request) && isGiven(phone, request))
-                .map(Settled::deviceId);
+        Optional<Long> device = proven(request, mac).map(Settled::deviceId);
         device.ifPresent(id -> guessers.proved(request.source(), mac));
         return device;
+    }
+
+    private Optional<Settled> proven(PhoneRequest request, MacAddress mac) {
+        return request.credentials().isEmpty()
+                ? Optional.empty()
+                : door.settled(request.site(), mac).filter(phone -> proves(phone, request) && isGiven(phone, request));
     }
 
     private static boolean proves(Settled phone, PhoneRequest request) {

@@ -65,15 +65,6 @@ public class EditionStore {
         return newest;
     }
 
-    /** The editions of a phonebook, newest first. */
-    public List<Published> of(long phonebookId, int most) {
-        return jdbc.list(
-                "select " + COLUMNS + " from phonebook_edition where phonebook_id = ? order by id desc limit ?",
-                PUBLISHED,
-                phonebookId,
-                most);
-    }
-
     /** The contacts of the newest edition of a phonebook; none before there is one. */
     public List<Contact> contacts(long phonebookId) {
         return jdbc.one(
@@ -91,7 +82,10 @@ public class EditionStore {
 
     /** The newest edition of a phonebook. */
     public Optional<Published> newestOf(long phonebookId) {
-        return of(phonebookId, 1).stream().findFirst();
+        return jdbc.one(
+                "select " + COLUMNS + " from phonebook_edition where phonebook_id = ? order by id desc limit 1",
+                PUBLISHED,
+                phonebookId);
     }
 
     /** Lets editions go that neither phones have nor an undo brings back: all but the newest ones. */

@@ -69,6 +69,11 @@ public class ExtensionStore {
                 where e.domain_id = ? and e.number = ? and e.pick_up_group <> '' order by o.sort_number""", row -> row.text("number"), domainId, number));
     }
 
+    /** The permission that most extensions of a domain have; empty for none. */
+    public String usualPermission(long domainId) {
+        return permissionsInUse(domainId).stream().findFirst().orElse("");
+    }
+
     /** The permissions that extensions of a domain have, the most usual first; empty for those that have none. */
     public List<String> permissionsInUse(long domainId) {
         return jdbc.list(

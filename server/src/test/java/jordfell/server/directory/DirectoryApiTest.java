@@ -342,32 +342,4 @@ class DirectoryApiTest {
                 .isEqualTo(403);
         pier.client().delete("/api/phonebooks/" + book);
     }
-
-    @Test
-    void theFileIsShownAroundAContactAsItsFamilyGetsIt() {
-        long book = made("Shown book");
-        put(book, "Åse", "EXTENSION", LIGHT);
-        put(book, "Berg", "EXTENSION", "2499");
-        put(book, "Łukasz", "EXTENSION", BELL);
-        String path = "/api/phonebooks/" + book + "/file?position=%d&family=%s";
-        JsonNode korrin = pier.client().get(path.formatted(2, "korrin")).json();
-        int from = korrin.path("litFrom").asInt();
-        assertThat(korrin.path("lines").path(from).asString()).isEqualTo("[entry.2]");
-        assertThat(korrin.path("names").asInt()).as("nobody has 2499").isEqualTo(2);
-        JsonNode ombrel = pier.client().get(path.formatted(2, "ombrel")).json();
-        assertThat(ombrel.path("lines").toString()).contains("shown=\\\"Lukasz\\\"");
-        assertThat(pier.client()
-                        .get(path.formatted(1, "korrin"))
-                        .json()
-                        .path("litTo")
-                        .asInt())
-                .isZero();
-        assertThat(pier.client()
-                        .get(path.formatted(0, "tessaro"))
-                        .json()
-                        .path("trouble")
-                        .asString())
-                .contains("read no phonebook");
-        pier.client().delete("/api/phonebooks/" + book);
-    }
 }

@@ -148,7 +148,7 @@ class PhonebookFetchTest extends FetchFixture {
 
     @Test
     void aModelThatHoldsFewerIsGivenTheFirstOfThemAndTheRestIsTold() {
-        given("02-4B-7A-0B-01-04", "2459", "Aldvik", "Bergsund", "Dalhamn");
+        long id = given("02-4B-7A-0B-01-04", "2459", "Aldvik", "Bergsund", "Dalhamn");
         jordfell.server.jdbc.Jdbc jdbc = pier.server().bean(jordfell.server.jdbc.Jdbc.class);
         jdbc.update("update model set phonebook = 2 where id = 'korrin-k24'");
         try {
@@ -166,6 +166,11 @@ class PhonebookFetchTest extends FetchFixture {
                             .path("taking")
                             .asString()
                             .equals("TOO_MUCH"));
+            assertThat(pier.client()
+                            .get("/api/devices/" + id + "/phonebooks/1/left")
+                            .json()
+                            .toString())
+                    .isEqualTo("{\"names\":[\"Dalhamn\"],\"more\":0}");
         } finally {
             jdbc.update("update model set phonebook = 500 where id = 'korrin-k24'");
             pier.server().bean(jordfell.server.change.Changes.class).tell(jordfell.server.change.Subject.MODEL);
