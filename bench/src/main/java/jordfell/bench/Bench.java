@@ -247,6 +247,7 @@ public final class Bench {
             ImportBench imports = new ImportBench(server);
             imports.prepare();
             imports.imported(imports.rows(SMALL));
+            server.bean(Jdbc.class).update("update model set phonebook = ?", SMALL);
             long quay = DirectoryBench.published(server);
             List<Long> all = server.bean(DeviceStore.class).allIds();
             ServeBench serve = new ServeBench(server, all.subList(0, SERVED));

@@ -32,6 +32,7 @@ final class DirectoryBench {
 
     private static final int NAMES = 10_000;
     private static final int CHANGES = 40;
+    private static final int WARMING = 30;
     private static final int QUIET_MILLIS = 300;
     private static final Pattern EDITION = Pattern.compile("\"edition\":\"([0-9a-f]{8})\"");
 
@@ -115,7 +116,7 @@ final class DirectoryBench {
         }
         String path = "/api/people/" + person.group(1);
         double[] times = new double[CHANGES];
-        for (int i = -10; i < CHANGES; i++) {
+        for (int i = -WARMING; i < CHANGES; i++) {
             String name = "Quick Change" + (i + 100);
             Matcher version = Pattern.compile("\"version\":([0-9]+)").matcher(server.get(path));
             String now = version.find() ? version.group(1) : "1";

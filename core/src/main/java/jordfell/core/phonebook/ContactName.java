@@ -1,7 +1,6 @@
 package jordfell.core.phonebook;
 
-import java.util.Arrays;
-import java.util.List;
+import java.util.regex.Pattern;
 
 /**
  * A name in the two parts by which phones sort.
@@ -10,6 +9,8 @@ import java.util.List;
  * @param given empty where there is none
  */
 public record ContactName(String family, String given) {
+
+    private static final Pattern BLANKS = Pattern.compile("\\s{2,}|[\\s&&[^ ]]");
 
     /** Which part stands first, and is sorted by first. */
     public enum Order {
@@ -22,19 +23,24 @@ public record ContactName(String family, String given) {
      * with the small ones before it, as in {@code Jan van der Meer}.
      */
     public static ContactName of(String written) {
-        String name = written.strip().replaceAll("\\s+", " ");
+        String name = BLANKS.matcher(written.strip()).replaceAll(" ");
         int comma = name.indexOf(',');
         if (comma >= 0) {
             return new ContactName(
                     name.substring(0, comma).strip(), name.substring(comma + 1).strip());
         }
-        List<String> words = Arrays.asList(name.split(" "));
-        int family = words.size() - 1;
-        while (family > 1 && isSmall(words.get(family - 1))) {
-            family--;
+        int family = name.lastIndexOf(' ') + 1;
+        for (int before = wordBefore(name, family);
+                before > 0 && isSmall(name.substring(before, family - 1));
+                before = wordBefore(name, family)) {
+            family = before;
         }
-        return new ContactName(
-                String.join(" ", words.subList(family, words.size())), String.join(" ", words.subList(0, family)));
+        return new ContactName(name.substring(family), name.substring(0, Math.max(0, family - 1)));
+    }
+
+    /** Where the word before another one begins. */
+    private static int wordBefore(String name, int at) {
+        return at < 2 ? 0 : name.lastIndexOf(' ', at - 2) + 1;
     }
 
     /** {@code Sørvik Ida} or {@code Ida Sørvik}. */

@@ -1,6 +1,7 @@
 package jordfell.core.phonebook;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -42,11 +43,10 @@ public record Merged(List<Contact> contacts, List<Doubled> open) {
     public static Merged of(List<List<Contact>> sources, Map<String, String> decided) {
         Set<Contact> all = new LinkedHashSet<>();
         sources.forEach(all::addAll);
-        Map<String, List<Contact>> byNumber = byNumber(all);
         Map<String, ContactName> keepers = new LinkedHashMap<>();
         List<Doubled> open = new ArrayList<>();
-        byNumber.forEach((number, contacts) -> {
-            if (contacts.size() < 2 || "".equals(decided.get(number))) {
+        doubled(all).forEach((number, contacts) -> {
+            if ("".equals(decided.get(number))) {
                 return;
             }
             contacts.stream()
@@ -55,6 +55,10 @@ public record Merged(List<Contact> contacts, List<Doubled> open) {
                     .findFirst()
                     .ifPresentOrElse(name -> keepers.put(number, name), () -> open.add(new Doubled(number, contacts)));
         });
+        return new Merged(keepers.isEmpty() ? List.copyOf(all) : kept(all, keepers), open);
+    }
+
+    private static List<Contact> kept(Set<Contact> all, Map<String, ContactName> keepers) {
         List<Contact> kept = new ArrayList<>();
         for (Contact contact : all) {
             List<ContactNumber> left = contact.numbers().stream()
@@ -66,18 +70,25 @@ public record Merged(List<Contact> contacts, List<Doubled> open) {
                 kept.add(new Contact(contact.name(), contact.department(), left, contact.note()));
             }
         }
-        return new Merged(kept, open);
+        return kept;
     }
 
-    private static Map<String, List<Contact>> byNumber(Set<Contact> all) {
-        Map<String, List<Contact>> byNumber = new LinkedHashMap<>();
+    /** The numbers that several of them have; of 10,000 contacts nearly none are. */
+    private static Map<String, List<Contact>> doubled(Set<Contact> all) {
+        Map<String, Contact> first = new HashMap<>();
+        Map<String, List<Contact>> doubled = new LinkedHashMap<>();
         for (Contact contact : all) {
-            contact.numbers().stream()
-                    .map(ContactNumber::number)
-                    .distinct()
-                    .forEach(number -> byNumber.computeIfAbsent(number, n -> new ArrayList<>())
-                            .add(contact));
+            for (ContactNumber number : contact.numbers()) {
+                Contact before = first.putIfAbsent(number.number(), contact);
+                if (before != null && !before.equals(contact)) {
+                    List<Contact> having =
+                            doubled.computeIfAbsent(number.number(), n -> new ArrayList<>(List.of(before)));
+                    if (!having.get(having.size() - 1).equals(contact)) {
+                        having.add(contact);
+                    }
+                }
+            }
         }
-        return byNumber;
+        return doubled;
     }
 }

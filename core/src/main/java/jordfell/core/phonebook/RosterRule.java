@@ -1,7 +1,9 @@
 package jordfell.core.phonebook;
 
-import java.text.CollationKey;
-import java.text.Collator;
+import com.ibm.icu.text.Collator;
+import com.ibm.icu.text.RawCollationKey;
+import com.ibm.icu.text.RuleBasedCollator;
+import com.ibm.icu.util.ULocale;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -20,6 +22,11 @@ import java.util.stream.Stream;
  * @param also numbers beside the extension
  */
 public record RosterRule(Set<String> departments, Set<Also> also) {
+
+    /** The order of all languages that have none of their own (Unicode CLDR, root). */
+    private static final RuleBasedCollator ORDER = (RuleBasedCollator) Collator.getInstance(ULocale.ROOT);
+
+    private static final int USUAL_KEY = 32;
 
     /** A number that somebody has beside the extension. */
     public enum Also {
@@ -95,10 +102,11 @@ public record RosterRule(Set<String> departments, Set<Also> also) {
 
     /** By name, as people look for names: without regard to case, accents behind the letters they are on, then by number. */
     public static List<Contact> sorted(List<Contact> contacts, ContactName.Order order) {
-        Collator collator = Collator.getInstance(Locale.ROOT);
-        record Keyed(CollationKey key, Contact contact) {}
+        record Keyed(RawCollationKey key, Contact contact) {}
+        // A copy, since one that is shared is locked for each key.
+        RuleBasedCollator collator = ORDER.cloneAsThawed();
         return contacts.stream()
-                .map(c -> new Keyed(collator.getCollationKey(c.name().in(order)), c))
+                .map(c -> new Keyed(collator.getRawCollationKey(c.name().in(order), new RawCollationKey(USUAL_KEY)), c))
                 .sorted(Comparator.comparing(Keyed::key)
                         .thenComparing(k -> k.contact().numbers().stream()
                                 .findFirst()
@@ -114,18 +122,25 @@ public record RosterRule(Set<String> departments, Set<Also> also) {
     }
 
     private Contact contact(Entry entry) {
-        List<ContactNumber> numbers = new ArrayList<>();
-        numbers.add(new ContactNumber(ContactNumber.Kind.EXTENSION, entry.extension()));
+        ContactName name = entry.isPerson()
+                ? ContactName.of(entry.name())
+                : new ContactName(entry.name().strip(), "");
+        return new Contact(name, entry.department().strip(), numbers(entry), "");
+    }
+
+    private List<ContactNumber> numbers(Entry entry) {
+        ContactNumber extension = new ContactNumber(ContactNumber.Kind.EXTENSION, entry.extension());
+        if (also.isEmpty()) {
+            return List.of(extension);
+        }
+        List<ContactNumber> numbers = new ArrayList<>(List.of(extension));
         if (also.contains(Also.OUTSIDE)) {
             entry.outside().forEach(number -> numbers.add(new ContactNumber(ContactNumber.Kind.WORK, number)));
         }
         if (also.contains(Also.MOBILE)) {
             mobile(entry).ifPresent(numbers::add);
         }
-        ContactName name = entry.isPerson()
-                ? ContactName.of(entry.name())
-                : new ContactName(entry.name().strip(), "");
-        return new Contact(name, entry.department().strip(), numbers, "");
+        return numbers;
     }
 
     private static Optional<ContactNumber> mobile(Entry entry) {

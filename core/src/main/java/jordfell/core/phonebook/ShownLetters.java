@@ -17,6 +17,9 @@ public final class ShownLetters {
 
     /** The text as it is shown; the same where all of it can be. */
     public static String of(String text, Letters letters) {
+        if (letters == Letters.ALL) {
+            return text;
+        }
         IntPredicate can = c -> switch (letters) {
             case ALL -> true;
             case WESTERN -> c < 0x7f || c >= 0xa0 && c <= 0xff;

@@ -1,5 +1,6 @@
 package jordfell.core.phonebook;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
 import jordfell.core.render.Letters;
@@ -48,22 +49,33 @@ public record WrittenBook(String title, List<Entry> entries) {
             Function<ContactNumber, DiallableNumber> dialling,
             String domain,
             Letters letters) {
-        return new WrittenBook(
-                ShownLetters.of(title, letters),
-                contacts.stream()
-                        .map(contact -> new Entry(
-                                ShownLetters.of(contact.name().in(order), letters),
-                                new ContactName(
-                                        ShownLetters.of(contact.name().family(), letters),
-                                        ShownLetters.of(contact.name().given(), letters)),
-                                ShownLetters.of(contact.department(), letters),
-                                contact.numbers().stream()
-                                        .map(dialling)
-                                        .filter(DiallableNumber::canBeDialled)
-                                        .map(n -> new Reach(n.number().kind(), n.dialled(), n.at(domain)))
-                                        .toList()))
-                        .filter(entry -> !entry.numbers().isEmpty())
-                        .toList());
+        List<Entry> entries = new ArrayList<>(contacts.size());
+        for (Contact contact : contacts) {
+            List<Reach> numbers = reached(contact, dialling, domain);
+            if (!numbers.isEmpty()) {
+                ContactName name = shown(contact.name(), letters);
+                entries.add(new Entry(name.in(order), name, ShownLetters.of(contact.department(), letters), numbers));
+            }
+        }
+        return new WrittenBook(ShownLetters.of(title, letters), entries);
+    }
+
+    private static List<Reach> reached(
+            Contact contact, Function<ContactNumber, DiallableNumber> dialling, String domain) {
+        List<Reach> numbers = new ArrayList<>(contact.numbers().size());
+        for (ContactNumber number : contact.numbers()) {
+            DiallableNumber dialled = dialling.apply(number);
+            if (dialled.canBeDialled()) {
+                numbers.add(new Reach(number.kind(), dialled.dialled(), dialled.at(domain)));
+            }
+        }
+        return numbers;
+    }
+
+    private static ContactName shown(ContactName name, Letters letters) {
+        return letters == Letters.ALL
+                ? name
+                : new ContactName(ShownLetters.of(name.family(), letters), ShownLetters.of(name.given(), letters));
     }
 
     /** The first of them, as many as a model holds. */

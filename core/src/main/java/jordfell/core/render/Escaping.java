@@ -22,7 +22,7 @@ public enum Escaping {
                     case '\r' -> out.append("\\r");
                     case '\t' -> out.append("\\t");
                     case '\\', '#', ';' -> out.append('\\').append(c);
-                    default -> out.append(atEdge && Character.isWhitespace(c) ? "\\" + c : Character.toString(c));
+                    default -> (atEdge && Character.isWhitespace(c) ? out.append('\\') : out).append(c);
                 }
             }
             return out.toString();

@@ -104,13 +104,10 @@ class ContactList {
         }
     }
 
+    /** Whether its name in either order, its department or one of its numbers holds it. */
     private static boolean fits(Contact contact, String wanted) {
-        return contact.name()
-                        .in(ContactName.Order.GIVEN)
-                        .toLowerCase(Locale.ROOT)
-                        .contains(wanted)
-                || contact.name()
-                        .in(ContactName.Order.FAMILY)
+        ContactName name = contact.name();
+        return (name.given() + " " + name.family() + " " + name.given())
                         .toLowerCase(Locale.ROOT)
                         .contains(wanted)
                 || contact.department().toLowerCase(Locale.ROOT).contains(wanted)

@@ -75,14 +75,15 @@ class DirectoryContents {
 
     /** What a phonebook would have if it were published now. */
     Now of(long phonebookId) {
-        return known.get(phonebookId, id -> {
-            Map<Long, Phonebook> all = phonebooks.phonebooks();
-            Phonebook phonebook = all.get(id);
-            Merged merged = phonebook == null
-                    ? new Merged(List.of(), List.of())
-                    : PhonebookContents.of(phonebook, all, ground());
-            return new Now(merged, Edition.of(merged.contacts()), Optional.empty());
-        });
+        return known.get(phonebookId, id -> now(id, phonebooks.phonebooks(), ground(), Optional.empty()));
+    }
+
+    private static Now now(
+            long phonebookId, Map<Long, Phonebook> all, PhonebookContents.Ground ground, Optional<Moved> moved) {
+        Phonebook phonebook = all.get(phonebookId);
+        Merged merged =
+                phonebook == null ? new Merged(List.of(), List.of()) : PhonebookContents.of(phonebook, all, ground);
+        return new Now(merged, Edition.of(merged.contacts()), moved);
     }
 
     /** What of the roster a phonebook would take and can’t, one sentence each. */
@@ -116,14 +117,16 @@ class DirectoryContents {
         }
         Map<Long, Now> before = new HashMap<>(known.asMap());
         known.invalidateAll();
-        before.keySet().retainAll(phonebooks.phonebooks().keySet());
+        Map<Long, Phonebook> all = phonebooks.phonebooks();
+        before.keySet().retainAll(all.keySet());
+        PhonebookContents.Ground ground = ground();
+        Optional<Moved> moved = changed.what().isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Moved(clock.instant(), changed.who(), changed.what()));
         before.forEach((id, was) -> {
-            Now is = of(id);
-            boolean same = is.edition().id().equals(was.edition().id());
-            Optional<Moved> moved = changed.what().isEmpty()
-                    ? Optional.empty()
-                    : Optional.of(new Moved(clock.instant(), changed.who(), changed.what()));
-            known.put(id, new Now(is.merged(), is.edition(), same ? was.moved() : moved));
+            Now is = now(id, all, ground, moved);
+            boolean same = is.edition().contacts().equals(was.edition().contacts());
+            known.put(id, same ? new Now(is.merged(), was.edition(), was.moved()) : is);
         });
     }
 
