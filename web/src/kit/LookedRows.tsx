@@ -37,7 +37,7 @@ export function LookedRows({ looked, nothing }: { looked: Looked; nothing: strin
             <chakra.td color="faded" whiteSpace="nowrap">
               line {j.line}
             </chakra.td>
-            <td>{j.name}</td>
+            <chakra.td minW="150px">{j.name}</chakra.td>
             <chakra.td color={FATE[j.fate]?.[1]}>{FATE[j.fate]?.[0]}</chakra.td>
             <td>{j.words}</td>
           </tr>

@@ -30,7 +30,7 @@ export function PhonebookBody({ form, mayChange }: { form: Form<Family>; mayChan
   const wish = form.values
   const books = usePhonebooks().data ?? []
   const [chosen, setChosen] = useState(0)
-  const phonebookId = chosen || (books[0]?.id ?? 0)
+  const phonebookId = chosen || ((books.find((b) => b.names > 0) ?? books[0])?.id ?? 0)
   const names = useQuery({
     queryKey: ['families', 'phonebook', 'names'],
     staleTime: Infinity,

@@ -61,7 +61,8 @@ record BookView(
     private static BookView unknown(CaseOf device, BookFacts book) {
         Optional<BookAsks> asks =
                 device.reached().book(book.slot()).filter(a -> a.newest().book().equals(book.name()));
-        return view(book, null, asks.isPresent() ? "" : "not asked for yet", asks);
+        int left = asks.flatMap(BookAsks::served).map(PhonebookAsked::left).orElse(0);
+        return view(book, null, asks.isEmpty() ? "not asked for yet" : left > 0 ? left + " names don’t fit" : "", asks);
     }
 
     private static BookView view(
