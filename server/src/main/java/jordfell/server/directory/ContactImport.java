@@ -91,10 +91,11 @@ class ContactImport {
         String said = String.join(" ", read.said());
         ImportedContacts.Meaning meaning = imported.next(read.contact());
         if (meaning instanceof ImportedContacts.Changed changed) {
-            return judged(row, Fate.CHANGED, changed.words() + (said.isEmpty() ? "" : ". " + said), Optional.of(recording -> {
-                recording.changing(Kept.CONTACT, changed.id());
-                store.change(changed.id(), changed.contact(), versions.getOrDefault(changed.id(), 0L));
-            }));
+            return judged(
+                    row, Fate.CHANGED, changed.words() + (said.isEmpty() ? "" : ". " + said), Optional.of(recording -> {
+                        recording.changing(Kept.CONTACT, changed.id());
+                        store.change(changed.id(), changed.contact(), versions.getOrDefault(changed.id(), 0L));
+                    }));
         }
         if (meaning instanceof ImportedContacts.Added added) {
             return judged(row, Fate.NEW, said, Optional.of(recording -> fresh.add(added.contact())));
