@@ -91,9 +91,13 @@ export function WholeField<T extends object>(props: Props<T, number> & { min?: n
 
 /** One of some: values with the words for them. */
 export function ChoiceField<T extends object, V extends string | number | boolean>(
-  props: Props<T, V> & { options: readonly (readonly [V, ReactNode])[] },
+  props: Props<T, V> & {
+    options: readonly (readonly [V, ReactNode])[]
+    /** What else changes when one is chosen. */
+    along?: (chosen: V) => Partial<T>
+  },
 ) {
-  const { form, at, options, disabled } = props
+  const { form, at, options, along, disabled } = props
   return (
     <Frame {...props}>
       <Choice
@@ -102,7 +106,7 @@ export function ChoiceField<T extends object, V extends string | number | boolea
         value={String(form.values[at] ?? '')}
         onChange={(e) => {
           const chosen = options.find(([value]) => String(value) === e.target.value)
-          if (chosen) form.set({ [at]: chosen[0] } as unknown as Partial<T>)
+          if (chosen) form.set({ ...along?.(chosen[0]), [at]: chosen[0] } as unknown as Partial<T>)
         }}
       >
         {options.map(([value, words]) => (

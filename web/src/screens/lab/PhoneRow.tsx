@@ -1,5 +1,5 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { useState } from 'react'
+import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
@@ -29,7 +29,15 @@ const FAULTS: [string, string][] = [
   ['CLAIM', 'types a claim code'],
 ]
 
-export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
+type RowProps = {
+  phone: Phone
+  mayAct: boolean
+  /** Stands before the rest of the row. */
+  before?: ReactNode
+}
+
+/** One phone: how it stands, its switches, and what somebody at it can do. */
+export function PhoneRow({ phone, mayAct, before }: RowProps) {
   const path = { params: { path: { mac: phone.mac } } }
   const power = useChange((on: boolean) =>
     unwrap(client.PUT('/api/lab/phones/{mac}/power', { ...path, body: { on } })),
@@ -39,6 +47,7 @@ export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
   )
   return (
     <tr>
+      {before}
       <td>
         {phone.deviceId > 0 ? (
           <chakra.b color="fjord">
@@ -51,7 +60,6 @@ export function PhoneRow({ phone, mayAct }: { phone: Phone; mayAct: boolean }) {
           <Mono>{phone.mac}</Mono> · {phone.model}
         </Box>
       </td>
-      <chakra.td color="faded">{phone.site}</chakra.td>
       <td>{phone.rail && <Rail rail={phone.rail} />}</td>
       <td>
         {phone.screen}

@@ -153,10 +153,13 @@ class KeyboardAndAccessTest {
         for (Opening opening : DIALOGS) {
             shows(page, opening.at());
             if (opening.press().length() == 1) {
-                page.locator("kbd")
-                        .filter(new Locator.FilterOptions().setHasText(opening.press()))
-                        .last()
-                        .waitFor();
+                // “?” is heard wherever the frame is; a letter where the screen that has it is there.
+                if (Character.isLetter(opening.press().charAt(0))) {
+                    page.locator("kbd")
+                            .filter(new Locator.FilterOptions().setHasText(opening.press()))
+                            .last()
+                            .waitFor();
+                }
                 page.keyboard().type(opening.press());
             } else {
                 page.getByRole(

@@ -9,6 +9,8 @@ import java.util.Optional;
 import java.util.Set;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.RegistrarNode;
+import jordfell.lab.fault.FaultKind;
+import jordfell.lab.fault.NameFaults;
 import org.xbill.DNS.ARecord;
 import org.xbill.DNS.DClass;
 import org.xbill.DNS.Flags;
@@ -24,10 +26,15 @@ public final class StubDns {
 
     private static final long TTL_SECONDS = 60;
 
+    /** Nobody listens there. */
+    private static final String NOWHERE = "192.0.2.59";
+
+    private final NameFaults faults;
     private final List<Record> records;
     private final Set<Name> names = new HashSet<>();
 
-    public StubDns(Collection<Domain> domains) {
+    public StubDns(Collection<Domain> domains, NameFaults faults) {
+        this.faults = faults;
         List<Record> all = new ArrayList<>();
         for (Domain domain : domains) {
             for (RegistrarNode node : domain.nodes()) {
@@ -59,15 +66,18 @@ public final class StubDns {
             reply.getHeader().setFlag(Flags.QR);
             reply.getHeader().setFlag(Flags.AA);
             reply.addRecord(question, Section.QUESTION);
-            List<Record> found = records.stream()
-                    .filter(r -> r.getName().equals(question.getName()) && r.getType() == question.getType())
-                    .toList();
+            String name = question.getName().toString(true);
+            if (faults.has(FaultKind.NAME_SILENT, name)) {
+                return Optional.empty();
+            }
+            boolean isKnown = names.contains(question.getName()) && !faults.has(FaultKind.NAME_NOT_FOUND, name);
+            List<Record> found = isKnown ? found(question) : List.of();
             found.forEach(r -> reply.addRecord(r, Section.ANSWER));
-            if (!names.contains(question.getName())) {
+            if (!isKnown) {
                 reply.getHeader().setRcode(Rcode.NXDOMAIN);
             }
             return Optional.of(new Answer(
-                    question.getName().toString(true),
+                    name,
                     org.xbill.DNS.Type.string(question.getType()),
                     found.stream().map(StubDns::spoken).toList(),
                     reply.toWire()));
@@ -79,6 +89,15 @@ public final class StubDns {
     /** What was asked, what was found, and the bytes that say so; compared by nobody. */
     @SuppressWarnings("ArrayRecordComponent")
     public record Answer(String name, String type, List<String> found, byte[] wire) {}
+
+    private List<Record> found(Record question) {
+        boolean astray =
+                faults.has(FaultKind.NAME_LEADS_NOWHERE, question.getName().toString(true));
+        return records.stream()
+                .filter(r -> r.getName().equals(question.getName()) && r.getType() == question.getType())
+                .map(r -> astray && r instanceof ARecord ? address(r.getName(), NOWHERE) : r)
+                .toList();
+    }
 
     private static String spoken(Record record) {
         return record instanceof SRVRecord srv

@@ -10,7 +10,10 @@ import java.util.function.BiConsumer;
 import java.util.random.RandomGenerator;
 import jordfell.lab.time.Timeline;
 
-/** Carries datagrams between simulated addresses, with delay, unless a cable is out. */
+/**
+ * Carries datagrams between simulated addresses, with delay, unless a cable is out. What goes into a site or comes out of it
+ * passes the site’s router.
+ */
 public final class Network {
 
     /** Receives the bytes of a datagram. */
@@ -18,14 +21,29 @@ public final class Network {
         void receive(Endpoint from, byte[] bytes);
     }
 
+    /** Sees what is on its way between routers. */
+    public interface Tap {
+        void see(Packet packet);
+    }
+
     private static final Duration FASTEST = Duration.ofMillis(4);
     private static final int SPREAD_MILLIS = 12;
+
+    /** Outer addresses of routers that translate; phones have none of these. */
+    private static final String OUTER = "192.0.2.";
+
+    private static final int FIRST_OUTER = 60;
+    private static final int LAST_OUTER = 99;
 
     private final Timeline timeline;
     private final RandomGenerator random;
     private final Map<Endpoint, Receiver> receivers = new HashMap<>();
     private final Set<String> unplugged = new HashSet<>();
+    private final Map<String, Router> routers = new HashMap<>();
+    private final Map<String, Router> behind = new HashMap<>();
+    private final Map<String, Router> byOuterAddress = new HashMap<>();
     private double lost;
+    private Tap tap = packet -> {};
     private final Map<Transport, BiConsumer<Endpoint, byte[]>> outside = new ConcurrentHashMap<>();
 
     public Network(Timeline timeline, RandomGenerator random) {
@@ -44,6 +62,44 @@ public final class Network {
 
     public void detach(Endpoint at) {
         receivers.remove(at);
+    }
+
+    /** Who sees all that is on its way from now on. */
+    public void tap(Tap seeing) {
+        tap = seeing;
+    }
+
+    /** The router of a site, which is there as soon as somebody asks for it. */
+    public Router router(String site) {
+        return routers.computeIfAbsent(site, s -> new Router());
+    }
+
+    /** Whether the router of a site has an outer address, or could be given one. */
+    public boolean canTranslate(String site) {
+        return !router(site).outerAddress().isEmpty() || FIRST_OUTER + byOuterAddress.size() <= LAST_OUTER;
+    }
+
+    /**
+     * Has a site’s router translate addresses, under this key among its hops.
+     *
+     * @return whether it does: so many routers can have an outer address
+     */
+    public boolean translate(String site, Object key, Duration timeout) {
+        Router router = router(site);
+        if (!canTranslate(site)) {
+            return false;
+        }
+        if (router.outerAddress().isEmpty()) {
+            router.outerAddress(OUTER + (FIRST_OUTER + byOuterAddress.size()));
+            byOuterAddress.put(router.outerAddress(), router);
+        }
+        router.put(key, new Nat(router.outerAddress(), timeout));
+        return true;
+    }
+
+    /** Has an address be at a site, behind its router. */
+    public void place(String host, String site) {
+        behind.put(host, router(site));
     }
 
     public void plug(String host, boolean in) {
@@ -68,15 +124,50 @@ public final class Network {
         if (!isPlugged(from.host()) || lost > 0 && random.nextDouble() < lost) {
             return;
         }
-        if (to.onThisMachine()) {
-            outside.getOrDefault(to.transport(), (nowhere, nothing) -> {}).accept(to, bytes);
+        Router own = behind.get(from.host());
+        Packet packet = Packet.of(from, to, bytes);
+        if (own == null || own == behind.get(to.host())) {
+            travel(packet);
+        } else {
+            own.out(packet, timeline.now()).ifPresent(this::travel);
+        }
+    }
+
+    private void travel(Packet packet) {
+        if (packet.to().onThisMachine()) {
+            outside.getOrDefault(packet.to().transport(), (nowhere, nothing) -> {})
+                    .accept(packet.to(), packet.bytes());
             return;
         }
-        timeline.after(FASTEST.plusMillis(random.nextInt(SPREAD_MILLIS)), () -> {
-            Receiver receiver = receivers.get(to);
-            if (receiver != null && isPlugged(to.host())) {
-                receiver.receive(from, bytes);
+        tap.see(packet);
+        timeline.after(FASTEST.plusMillis(random.nextInt(SPREAD_MILLIS)).plus(packet.late()), () -> arrive(packet));
+    }
+
+    /** At the router of a site, or where there is none at whoever it is for. */
+    private void arrive(Packet packet) {
+        String host = packet.to().host();
+        Router router = byOuterAddress.getOrDefault(host, behind.get(host));
+        if (router == null || router == behind.get(packet.from().host())) {
+            deliver(packet);
+            return;
+        }
+        if (router.isTransparent() == host.equals(router.outerAddress())) {
+            return; // an inner address that nobody else knows, or an outer one that is not in use
+        }
+        Duration late = packet.late();
+        router.in(packet, timeline.now()).ifPresent(inside -> {
+            if (inside.late().equals(late)) {
+                deliver(inside);
+            } else {
+                timeline.after(inside.late().minus(late), () -> deliver(inside));
             }
         });
+    }
+
+    private void deliver(Packet packet) {
+        Receiver receiver = receivers.get(packet.to());
+        if (receiver != null && isPlugged(packet.to().host())) {
+            receiver.receive(packet.from(), packet.bytes());
+        }
     }
 }

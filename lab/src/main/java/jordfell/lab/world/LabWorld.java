@@ -1,16 +1,20 @@
 package jordfell.lab.world;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
+import java.util.stream.Collectors;
 import jordfell.core.calls.Announcement;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
@@ -20,6 +24,9 @@ import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
 import jordfell.lab.calls.SipServer;
+import jordfell.lab.capture.Captured;
+import jordfell.lab.capture.Recorder;
+import jordfell.lab.fault.Faults;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
 import jordfell.lab.net.Transport;
@@ -31,6 +38,7 @@ import jordfell.lab.registrar.Accounts;
 import jordfell.lab.registrar.Outcome;
 import jordfell.lab.registrar.Registrar;
 import jordfell.lab.registrar.RegistrarEvent;
+import jordfell.lab.registrar.Responses;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.watching.Messages;
 import jordfell.lab.watching.Watched;
@@ -43,6 +51,11 @@ public final class LabWorld {
     /** The node name under which datagrams from this machine's own addresses are seen. */
     public static final String OUTSIDE_NODE = "local";
 
+    /** What is on the wire is kept for a while: so many datagrams, and so many bytes of them. */
+    private static final int MOST_RECORDED = 40_000;
+
+    private static final long MOST_BYTES = 24L << 20;
+
     private static final Duration TICK = Duration.ofSeconds(1);
 
     private final Timeline timeline;
@@ -50,6 +63,8 @@ public final class LabWorld {
     private final Voicemail voicemail;
     private final SipServer sip;
     private final Registrar registrar;
+    private final Faults faults;
+    private final Recorder recorder = new Recorder(MOST_RECORDED, MOST_BYTES);
     private final Names names;
     private final PhoneEnvironment surroundings;
     private final Witness witness;
@@ -76,9 +91,12 @@ public final class LabWorld {
         new Announcer(timeline, network);
         sip.addService(Announcement.SERVICE, Announcer.ADDRESS);
         this.registrar = sip.registrar();
-        this.names = new Names(timeline, network, observer);
+        network.tap(
+                packet -> recorder.record(new Captured(timeline.now(), packet.from(), packet.to(), packet.bytes())));
+        this.faults = new Faults(timeline, network, random);
+        this.names = new Names(timeline, network, observer, faults.names());
         this.surroundings = new PhoneEnvironment(timeline, network, configs, Names.ADDRESS, random);
-        this.witness = new Witness(timeline, network, nodes, observer, counters);
+        this.witness = new Witness(timeline, network, nodes, faults.nodes(), observer, counters);
         this.testCalls = new TestCalls(timeline, network, random, sip, nodes, phones, observer);
         follow(domains);
         timeline.after(TICK, this::tick);
@@ -106,6 +124,41 @@ public final class LabWorld {
     /** Has this share of all datagrams in this world get lost, from 0 for none to 1. */
     public void lose(double share) {
         network.lose(share);
+    }
+
+    /**
+     * What was on the wire since a moment, as far as it is kept.
+     *
+     * @param addresses of those whose datagrams are wanted; none for all
+     */
+    public List<Captured> captured(Instant since, Collection<String> addresses) {
+        return recorder.since(since, addresses);
+    }
+
+    /** By which addresses the phones of a site are known to others: their own, or their router’s. */
+    public Set<String> addressesOf(String site) {
+        Set<String> addresses = phones.values().stream()
+                .map(SimPhone::state)
+                .filter(state -> state.site().equals(site))
+                .map(PhoneState::address)
+                .collect(Collectors.toCollection(HashSet::new));
+        Optional.of(network.router(site).outerAddress())
+                .filter(address -> !address.isEmpty())
+                .ifPresent(addresses::add);
+        return addresses;
+    }
+
+    /** Who its addresses are: nodes, the name service. */
+    public Map<String, String> addressNames() {
+        Map<String, String> named = new LinkedHashMap<>();
+        nodes.all().forEach(node -> named.put(node.at().host(), node.name()));
+        named.put(Names.ADDRESS.host(), "name service");
+        return named;
+    }
+
+    /** What goes wrong in it on purpose. */
+    public Faults faults() {
+        return faults;
     }
 
     /** Has an address be on the network, or be cut off from it. */
@@ -169,6 +222,7 @@ public final class LabWorld {
         SimPhone phone = new SimPhone(state, surroundings, keep);
         phones.put(state.mac(), phone);
         names.hold(state.address(), state.mac());
+        network.place(state.address(), state.site());
         phone.begin();
         return phone;
     }
@@ -264,12 +318,20 @@ public final class LabWorld {
     }
 
     private void takeSip(String node, Endpoint from, byte[] bytes) {
+        if (faults.nodes().isDown(node)) {
+            return;
+        }
         counters.received.incrementAndGet();
         SipReading reading = SipReader.read(bytes);
         if (reading instanceof SipReading.Message read) {
             SipMessage message = read.message();
             witness.see(node, from, bytes, message, true);
-            carryOut(sip.handle(node, message, from, timeline.now()));
+            Duration slowness = faults.nodes().slowness(node);
+            if (slowness.isZero()) {
+                answer(node, message, from);
+            } else {
+                timeline.after(slowness, () -> answer(node, message, from));
+            }
         } else if (reading instanceof SipReading.Broken broken) {
             witness.seeBroken(node, from, bytes, broken.reason());
             refuse(node, from, bytes);
@@ -278,12 +340,22 @@ public final class LabWorld {
         }
     }
 
+    private void answer(String node, SipMessage message, Endpoint from) {
+        carryOut(faults.nodes()
+                .instead(node, message, from)
+                .map(wrong -> Outcome.send(node, Responses.destination(message, from), wrong))
+                .orElseGet(() -> sip.handle(node, message, from, timeline.now())));
+    }
+
     private void refuse(String node, Endpoint from, byte[] bytes) {
         BrokenRequest.in(bytes).ifPresent(broken -> carryOut(sip.refuse(node, broken, from)));
     }
 
     private void carryOut(Outcome outcome) {
         for (Outcome.Outgoing out : outcome.sends()) {
+            if (faults.nodes().isDown(out.node())) {
+                continue;
+            }
             byte[] bytes = out.message().bytes();
             witness.see(out.node(), out.to(), bytes, out.message(), false);
             send(out, bytes);

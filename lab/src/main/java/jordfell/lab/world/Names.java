@@ -9,6 +9,7 @@ import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.lab.dns.StubDns;
+import jordfell.lab.fault.NameFaults;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
 import jordfell.lab.time.Timeline;
@@ -22,9 +23,12 @@ final class Names {
     private final Network network;
     private final WorldObserver observer;
     private final Map<String, MacAddress> holders = new HashMap<>();
-    private StubDns dns = new StubDns(List.of());
+    private final NameFaults faults;
+    private StubDns dns;
 
-    Names(Timeline timeline, Network network, WorldObserver observer) {
+    Names(Timeline timeline, Network network, WorldObserver observer, NameFaults faults) {
+        this.faults = faults;
+        this.dns = new StubDns(List.of(), faults);
         this.timeline = timeline;
         this.network = network;
         this.observer = observer;
@@ -33,7 +37,7 @@ final class Names {
 
     /** Names lead where the domains say from now on. */
     void follow(Collection<Domain> domains) {
-        dns = new StubDns(domains);
+        dns = new StubDns(domains, faults);
     }
 
     /** A device has this address. */

@@ -10,6 +10,7 @@ import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
+import jordfell.lab.fault.NodeFaults;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
 import jordfell.lab.registrar.Registrar;
@@ -22,12 +23,20 @@ final class Witness {
     private final Timeline timeline;
     private final Network network;
     private final Nodes nodes;
+    private final NodeFaults faults;
     private final WorldObserver observer;
     private final SipCounters counters;
     private final CallTracks tracks = new CallTracks();
     private final FollowedCalls followed = new FollowedCalls();
 
-    Witness(Timeline timeline, Network network, Nodes nodes, WorldObserver observer, SipCounters counters) {
+    Witness(
+            Timeline timeline,
+            Network network,
+            Nodes nodes,
+            NodeFaults faults,
+            WorldObserver observer,
+            SipCounters counters) {
+        this.faults = faults;
         this.timeline = timeline;
         this.network = network;
         this.nodes = nodes;
@@ -58,9 +67,10 @@ final class Witness {
 
     /** A node that is cut off tells nothing: that nobody answers it says nothing about phones. */
     private boolean isOnNetwork(String host) {
-        return nodes.find(host)
-                .filter(node -> !network.isPlugged(node.at().host()))
-                .isEmpty();
+        return !faults.isDown(host)
+                && nodes.find(host)
+                        .filter(node -> !network.isPlugged(node.at().host()))
+                        .isEmpty();
     }
 
     FollowedCalls followed() {

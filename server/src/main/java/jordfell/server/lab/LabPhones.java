@@ -1,5 +1,6 @@
 package jordfell.server.lab;
 
+import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import jordfell.core.identity.MacAddress;
@@ -30,6 +31,18 @@ class LabPhones {
         }
         return lab.inWorld(world -> question.apply(
                 world.phone(MacAddress.of(mac)).orElseThrow(() -> RefusedException.notFound("phone in the Lab"))));
+    }
+
+    /** The same to many; to none if one of them is not there. */
+    void actAll(List<MacAddress> macs, Consumer<SimPhone> action) {
+        lab.inWorld(world -> {
+            List<SimPhone> all = macs.stream()
+                    .map(mac -> world.phone(mac).orElseThrow(() -> RefusedException.notFound("phone in the Lab")))
+                    .toList();
+            all.forEach(action);
+            return all.size();
+        });
+        changes.tell(Subject.PHONE);
     }
 
     void act(String mac, Consumer<SimPhone> action) {

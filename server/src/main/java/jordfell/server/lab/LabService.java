@@ -16,6 +16,7 @@ import java.util.function.Function;
 import java.util.stream.Stream;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.RegistrarNode;
+import jordfell.lab.fault.Fault;
 import jordfell.lab.phone.ConfigSource;
 import jordfell.lab.phone.HttpConfigSource;
 import jordfell.lab.phone.PhoneState;
@@ -39,6 +40,7 @@ import jordfell.server.provision.PhoneAnswer;
 import jordfell.server.provision.PhoneRequest;
 import jordfell.server.provision.Provisioning;
 import jordfell.server.records.DomainStore;
+import jordfell.server.records.LabFaultStore;
 import jordfell.server.records.LabPhoneStore;
 import jordfell.server.records.SiteStore;
 import jordfell.server.release.PhoneBell;
@@ -58,6 +60,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     private final ObservationLog log;
     private final Provisioning provisioning;
     private final LabPhoneStore phones;
+    private final LabFaultStore faults;
     private final AuthorityStore authority;
     private final Changes changes;
     private final JordfellProperties properties;
@@ -75,6 +78,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
             ObservationLog log,
             Provisioning provisioning,
             LabPhoneStore phones,
+            LabFaultStore faults,
             AuthorityStore authority,
             Changes changes,
             JordfellProperties properties) {
@@ -85,6 +89,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
         this.log = log;
         this.provisioning = provisioning;
         this.phones = phones;
+        this.faults = faults;
         this.authority = authority;
         this.changes = changes;
         this.properties = properties;
@@ -94,6 +99,8 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     public void build() {
         world = new LabWorld(timeline, domains.all(), accounts, new SiteTold(), log, new SecureRandom());
         phones.all().forEach(this::place);
+        world().faults().whenOver(this::over);
+        faults.all().forEach(world().faults()::add);
     }
 
     /** What domains and their nodes are now is so in the Lab at once. */
@@ -222,6 +229,11 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
         }
     }
 
+    private void over(Fault fault) {
+        faults.remove(fault.id());
+        changes.tell(Subject.PHONE);
+    }
+
     private void place(PhoneState state) {
         world().addPhone(state, changed -> {
             phones.put(changed);
@@ -267,7 +279,6 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
         taker.accept(new ConfigSource.Answer(answer.status(), answer.tag(), answer.body()));
     }
 
-    /** The simulated addresses in use. */
     /** Those of the phones that there are. */
     public List<String> addresses() {
         return world().phones().stream().map(p -> p.state().address()).toList();

@@ -45,7 +45,8 @@ class SecurityConfig {
                         .permitAll()
                         .requestMatchers(HttpMethod.GET, "/api/start")
                         .permitAll()
-                        .requestMatchers("/api/sites/*/network", "/api/sites/*/dhcp.txt", "/api/audit/**")
+                        .requestMatchers(
+                                "/api/sites/*/network", "/api/sites/*/dhcp.txt", "/api/audit/**", "/api/lab/capture")
                         .hasRole("TECHNICIAN")
                         .requestMatchers(HttpMethod.DELETE, "/api/session")
                         .hasRole("VIEWER")

@@ -159,6 +159,24 @@ public final class RunningServer {
             return send("GET", path, null);
         }
 
+        /** A file as it is sent. */
+        public byte[] bytes(String path) {
+            try {
+                HttpResponse<byte[]> response = http.send(
+                        HttpRequest.newBuilder(URI.create(address() + path)).build(),
+                        HttpResponse.BodyHandlers.ofByteArray());
+                if (response.statusCode() != 200) {
+                    throw new IllegalStateException(path + ": " + response.statusCode());
+                }
+                return response.body();
+            } catch (java.io.IOException e) {
+                throw new java.io.UncheckedIOException(e);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException(e);
+            }
+        }
+
         public Answer post(String path, Object body) {
             return send("POST", path, body);
         }

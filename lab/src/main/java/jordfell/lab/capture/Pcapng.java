@@ -1,0 +1,198 @@
+package jordfell.lab.capture;
+
+import java.io.DataInputStream;
+import java.io.EOFException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Captures in the pcapng format (draft-ietf-opsawg-pcapng): one section, one Ethernet interface with times in microseconds, a
+ * packet for each datagram. Who an address is, stands as a comment on its packets and among the names that tools show.
+ */
+public final class Pcapng {
+
+    private static final int SECTION = 0x0A0D0D0A;
+    private static final int INTERFACE = 1;
+    private static final int NAMES = 4;
+    private static final int PACKET = 6;
+    private static final int BYTE_ORDER = 0x1A2B3C4D;
+    private static final int ETHERNET = 1;
+    private static final int COMMENT = 1;
+    private static final int APPLICATION = 4;
+    private static final int INTERFACE_NAME = 2;
+    private static final int IPV4_NAME = 1;
+    private static final int LONGEST_BLOCK = 1 << 20;
+
+    private Pcapng() {}
+
+    /**
+     * Writes a capture.
+     *
+     * @param names of addresses, such as {@code north} for a node’s
+     * @return how many datagrams are in it: those between addresses that are none of IPv4 are not
+     */
+    public static int write(List<Captured> captured, Map<String, String> names, OutputStream out) throws IOException {
+        block(out, SECTION, section());
+        block(out, INTERFACE, description());
+        block(out, NAMES, names(names));
+        int written = 0;
+        for (Captured one : captured) {
+            Optional<byte[]> frame = Frame.of(one.from(), one.to(), one.bytes(), written & 0xffff);
+            if (frame.isPresent()) {
+                block(out, PACKET, packet(one, frame.get(), names));
+                written++;
+            }
+        }
+        return written;
+    }
+
+    private static ByteBuffer section() {
+        ByteBuffer body = buffer(200)
+                .putInt(BYTE_ORDER)
+                .putShort((short) 1)
+                .putShort((short) 0)
+                .putLong(-1);
+        return end(option(body, APPLICATION, "Jordfell Lab"));
+    }
+
+    private static ByteBuffer description() {
+        ByteBuffer body =
+                buffer(200).putShort((short) ETHERNET).putShort((short) 0).putInt(0);
+        return end(option(body, INTERFACE_NAME, "lab"));
+    }
+
+    private static ByteBuffer names(Map<String, String> names) {
+        ByteBuffer body = buffer(64 + names.size() * 320);
+        names.forEach((address, name) -> {
+            byte[] text = name.getBytes(StandardCharsets.UTF_8);
+            body.putShort((short) IPV4_NAME).putShort((short) (4 + text.length + 1));
+            for (String part : address.split("\\.")) {
+                body.put((byte) Integer.parseInt(part));
+            }
+            pad(body.put(text).put((byte) 0));
+        });
+        return body.putInt(0); // nrb_record_end
+    }
+
+    private static ByteBuffer packet(Captured one, byte[] frame, Map<String, String> names) {
+        long micros = ChronoUnit.MICROS.between(Instant.EPOCH, one.at());
+        ByteBuffer body = buffer(frame.length + 800)
+                .putInt(0)
+                .putInt((int) (micros >>> 32))
+                .putInt((int) micros)
+                .putInt(frame.length)
+                .putInt(frame.length);
+        pad(body.put(frame));
+        String from = names.getOrDefault(one.from().host(), "");
+        String to = names.getOrDefault(one.to().host(), "");
+        return from.isEmpty() && to.isEmpty() ? body : end(option(body, COMMENT, (from + " to " + to).strip()));
+    }
+
+    private static ByteBuffer buffer(int size) {
+        return ByteBuffer.allocate(size).order(ByteOrder.LITTLE_ENDIAN);
+    }
+
+    private static ByteBuffer option(ByteBuffer body, int code, String text) {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        return pad(body.putShort((short) code).putShort((short) bytes.length).put(bytes));
+    }
+
+    private static ByteBuffer end(ByteBuffer body) {
+        return body.putInt(0); // opt_endofopt
+    }
+
+    private static ByteBuffer pad(ByteBuffer body) {
+        while (body.position() % 4 != 0) {
+            body.put((byte) 0);
+        }
+        return body;
+    }
+
+    private static void block(OutputStream out, int type, ByteBuffer body) throws IOException {
+        int length = body.position() + 12;
+        out.write(bytes(buffer(8).putInt(type).putInt(length)));
+        out.write(bytes(body));
+        out.write(bytes(buffer(4).putInt(length)));
+    }
+
+    private static byte[] bytes(ByteBuffer written) {
+        byte[] bytes = new byte[written.position()];
+        written.get(0, bytes);
+        return bytes;
+    }
+
+    /**
+     * Reads a capture back: the IPv4 datagrams of its Ethernet frames; what else is in it is passed over.
+     *
+     * @throws IOException for what is no pcapng, or is cut short, with where in it
+     */
+    public static List<Captured> read(InputStream in) throws IOException {
+        DataInputStream bytes = new DataInputStream(in);
+        List<Captured> read = new ArrayList<>();
+        ByteOrder order = ByteOrder.LITTLE_ENDIAN;
+        long at = 0;
+        for (int first = bytes.read(); first >= 0; first = bytes.read()) {
+            byte[] head = new byte[12];
+            head[0] = (byte) first;
+            fill(bytes, head, 1, at);
+            if (ByteBuffer.wrap(head).getInt() == SECTION) {
+                order = ByteBuffer.wrap(head, 8, 4).getInt() == BYTE_ORDER
+                        ? ByteOrder.BIG_ENDIAN
+                        : ByteOrder.LITTLE_ENDIAN;
+            } else if (at == 0) {
+                throw new IOException("It does not begin as a pcapng capture does.");
+            }
+            ByteBuffer block = ByteBuffer.wrap(head).order(order);
+            int type = block.getInt(0);
+            int length = block.getInt(4);
+            if (length < 12 || length % 4 != 0 || length > LONGEST_BLOCK) {
+                throw new IOException("The block at byte " + at + " says that it has " + length + " bytes.");
+            }
+            byte[] rest = new byte[length];
+            System.arraycopy(head, 0, rest, 0, 12);
+            fill(bytes, rest, 12, at);
+            if (type == PACKET) {
+                packet(ByteBuffer.wrap(rest).order(order)).ifPresent(read::add);
+            }
+            at += length;
+        }
+        return read;
+    }
+
+    private static void fill(DataInputStream bytes, byte[] into, int from, long at) throws IOException {
+        try {
+            bytes.readFully(into, from, into.length - from);
+        } catch (EOFException e) {
+            throw new IOException("It is cut short within the block at byte " + at + ".", e);
+        }
+    }
+
+    private static Optional<Captured> packet(ByteBuffer block) {
+        if (block.capacity() < 32) {
+            return Optional.empty();
+        }
+        long micros = (long) block.getInt(12) << 32 | block.getInt(16) & 0xffffffffL;
+        int length = block.getInt(20);
+        if (length < 0 || length > block.capacity() - 32) {
+            return Optional.empty();
+        }
+        byte[] frame = new byte[length];
+        block.get(28, frame);
+        return Frame.read(frame)
+                .map(c -> new Captured(
+                        Instant.ofEpochSecond(micros / 1_000_000, micros % 1_000_000 * 1_000),
+                        c.from(),
+                        c.to(),
+                        c.payload()));
+    }
+}

@@ -1,0 +1,123 @@
+package jordfell.lab.fault;
+
+import java.util.Optional;
+
+/**
+ * A thing that can be made to go wrong, and where. Each says what somebody would see of it in the real world; how much of it
+ * there is, is a whole number between two bounds where that can be chosen.
+ */
+public enum FaultKind {
+    LINE_CUT(Where.SITE, "the line is cut", "Nothing leaves the site and nothing reaches it."),
+    LINE_LOSES(Where.SITE, "the line loses datagrams", "Some get lost, in both directions.", "%", 1, 100, 10),
+    LINE_SLOW(Where.SITE, "the line is slow", "Everything takes longer, in both directions.", "ms", 1, 10_000, 400),
+    LINE_REORDERS(
+            Where.SITE,
+            "the line mixes the order",
+            "Each datagram takes another time, up to so long.",
+            "ms",
+            1,
+            10_000,
+            500),
+    SIP_BLOCKED(Where.SITE, "a firewall lets no SIP out", "Phones fetch their files, and no REGISTER gets through."),
+    ANSWERS_BLOCKED(
+            Where.SITE, "a firewall lets no SIP in", "Registrars hear the phones; their answers do not come back."),
+    NAMES_BLOCKED(Where.SITE, "the name service can’t be reached", "What phones look up is never answered."),
+    LONG_LOST(
+            Where.SITE,
+            "long datagrams are lost",
+            "What has to be sent in fragments does not arrive.",
+            "bytes",
+            200,
+            9_000,
+            500),
+    SIP_CUT_OFF(
+            Where.SITE,
+            "the router cuts SIP off",
+            "A router that meddles with SIP sends on only the beginning of a message.",
+            "bytes",
+            200,
+            9_000,
+            300),
+    NAT(
+            Where.SITE,
+            "the router translates addresses",
+            "All phones of the site come from one address; who sends nothing for a while can’t be reached.",
+            "s",
+            10,
+            86_400,
+            60),
+
+    NODE_DOWN(Where.NODE, "down", "The node hears nothing and says nothing."),
+    NODE_SLOW(Where.NODE, "slow", "The node answers so much later.", "ms", 1, 60_000, 3_000),
+    NODE_OVERLOADED(
+            Where.NODE,
+            "overloaded",
+            "The node answers each REGISTER with 503, and when to come again.",
+            "s",
+            1,
+            3_600,
+            30),
+    NODE_KNOWS_NOBODY(
+            Where.NODE, "knows nobody", "The node answers each REGISTER with 404, as if its accounts were gone."),
+
+    NAME_NOT_FOUND(Where.DOMAIN, "its names are not found", "The name service says that there is no such name."),
+    NAME_SILENT(Where.DOMAIN, "its names are not answered", "The name service says nothing to questions for them."),
+    NAME_LEADS_NOWHERE(Where.DOMAIN, "its names lead nowhere", "They lead to an address at which nobody listens.");
+
+    /** At what it can be switched on. */
+    public enum Where {
+        SITE,
+        NODE,
+        DOMAIN
+    }
+
+    /** How much of it there can be, as whole numbers of a unit. */
+    public record Amount(String unit, int least, int most, int usual) {}
+
+    private final Where where;
+    private final String words;
+    private final String seen;
+    private final String unit;
+    private final int least;
+    private final int most;
+    private final int usual;
+
+    FaultKind(Where where, String words, String seen) {
+        this(where, words, seen, "", 0, 0, 0);
+    }
+
+    FaultKind(Where where, String words, String seen, String unit, int least, int most, int usual) {
+        this.where = where;
+        this.words = words;
+        this.seen = seen;
+        this.unit = unit;
+        this.least = least;
+        this.most = most;
+        this.usual = usual;
+    }
+
+    public Where where() {
+        return where;
+    }
+
+    /** What is wrong, in a few words. */
+    public String words() {
+        return words;
+    }
+
+    /** What that means for phones, in a sentence. */
+    public String seen() {
+        return seen;
+    }
+
+    /** Empty for what is there or not. */
+    public Optional<Amount> amount() {
+        return unit.isEmpty() ? Optional.empty() : Optional.of(new Amount(unit, least, most, usual));
+    }
+
+    /** Why there can’t be so much of it; empty if there can. */
+    public Optional<String> refuse(int value) {
+        return amount().filter(a -> value < a.least() || value > a.most())
+                .map(a -> "It goes from " + a.least() + " to " + a.most() + " " + a.unit() + ".");
+    }
+}

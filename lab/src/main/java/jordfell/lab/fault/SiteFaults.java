@@ -1,0 +1,56 @@
+package jordfell.lab.fault;
+
+import java.time.Duration;
+import java.util.Optional;
+import java.util.random.RandomGenerator;
+import jordfell.lab.net.Hop;
+import jordfell.lab.net.Hops;
+import jordfell.lab.net.Network;
+
+/** Faults of the way between a site and everything else. */
+final class SiteFaults {
+
+    private final Network network;
+    private final RandomGenerator random;
+
+    SiteFaults(Network network, RandomGenerator random) {
+        this.network = network;
+        this.random = random;
+    }
+
+    /** Why one can’t be; empty if it can. */
+    Optional<String> refuse(Fault fault) {
+        return fault.kind() == FaultKind.NAT && !network.canTranslate(fault.at())
+                ? Optional.of("No router of the Lab has an address left by which others would know this site.")
+                : Optional.empty();
+    }
+
+    void begin(Fault fault) {
+        if (fault.kind() == FaultKind.NAT) {
+            network.translate(fault.at(), fault.id(), Duration.ofSeconds(fault.amount()));
+        } else {
+            hop(fault).ifPresent(hop -> network.router(fault.at()).put(fault.id(), hop));
+        }
+    }
+
+    void end(Fault fault) {
+        network.router(fault.at()).remove(fault.id());
+    }
+
+    private Optional<Hop> hop(Fault fault) {
+        int amount = fault.amount();
+        return Optional.ofNullable(
+                switch (fault.kind()) {
+                    case LINE_CUT -> Hops.cut();
+                    case LINE_LOSES -> Hops.losing(amount / 100.0, random);
+                    case LINE_SLOW -> Hops.delaying(Duration.ofMillis(amount));
+                    case LINE_REORDERS -> Hops.reordering(Duration.ofMillis(amount), random);
+                    case SIP_BLOCKED -> Hops.blockingSipOut();
+                    case ANSWERS_BLOCKED -> Hops.blockingSipIn();
+                    case NAMES_BLOCKED -> Hops.blockingNames();
+                    case LONG_LOST -> Hops.losingLonger(amount);
+                    case SIP_CUT_OFF -> Hops.cuttingOff(amount);
+                    default -> null;
+                });
+    }
+}

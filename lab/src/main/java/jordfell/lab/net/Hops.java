@@ -1,0 +1,93 @@
+package jordfell.lab.net;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.random.RandomGenerator;
+
+/** The simple hops: each does one thing to what passes it. */
+public final class Hops {
+
+    private static final int NAMES = 53;
+
+    private Hops() {}
+
+    /** Nothing passes. */
+    public static Hop cut() {
+        return (packet, now) -> Optional.empty();
+    }
+
+    /** This share of all datagrams gets lost, from 0 for none to 1. */
+    public static Hop losing(double share, RandomGenerator random) {
+        return (packet, now) -> random.nextDouble() < share ? Optional.empty() : Optional.of(packet);
+    }
+
+    /** Each takes so much longer. */
+    public static Hop delaying(Duration by) {
+        return (packet, now) -> Optional.of(packet.later(by));
+    }
+
+    /** Each takes longer by another time, up to so much, so that some overtake others. */
+    public static Hop reordering(Duration most, RandomGenerator random) {
+        return (packet, now) -> Optional.of(packet.later(Duration.ofMillis(random.nextLong(most.toMillis() + 1))));
+    }
+
+    /** SIP does not leave the site; all else does. */
+    public static Hop blockingSipOut() {
+        return new Hop() {
+            @Override
+            public Optional<Packet> out(Packet packet, Instant now) {
+                return packet.isSip() ? Optional.empty() : Optional.of(packet);
+            }
+
+            @Override
+            public Optional<Packet> in(Packet packet, Instant now) {
+                return Optional.of(packet);
+            }
+        };
+    }
+
+    /** SIP leaves the site, and none comes in. */
+    public static Hop blockingSipIn() {
+        return new Hop() {
+            @Override
+            public Optional<Packet> out(Packet packet, Instant now) {
+                return Optional.of(packet);
+            }
+
+            @Override
+            public Optional<Packet> in(Packet packet, Instant now) {
+                return packet.isSip() ? Optional.empty() : Optional.of(packet);
+            }
+        };
+    }
+
+    /** What is asked of name services does not leave the site. */
+    public static Hop blockingNames() {
+        return (packet, now) -> packet.to().port() == NAMES ? Optional.empty() : Optional.of(packet);
+    }
+
+    /** What is longer than so many bytes is lost, as where the fragments of a datagram are (RFC 3261 §18.1.1 warns of it). */
+    public static Hop losingLonger(int bytes) {
+        return (packet, now) -> packet.bytes().length > bytes ? Optional.empty() : Optional.of(packet);
+    }
+
+    /** SIP that leaves the site is cut off behind so many bytes. */
+    public static Hop cuttingOff(int bytes) {
+        return new Hop() {
+            @Override
+            public Optional<Packet> out(Packet packet, Instant now) {
+                return Optional.of(
+                        packet.isSip() && packet.bytes().length > bytes
+                                ? packet.carrying(Arrays.copyOf(packet.bytes(), bytes))
+                                : packet);
+            }
+
+            @Override
+            public Optional<Packet> in(Packet packet, Instant now) {
+                return Optional.of(packet);
+            }
+        };
+    }
+}

@@ -1,0 +1,156 @@
+package jordfell.lab.capture;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.TimeUnit;
+import jordfell.lab.net.Endpoint;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Captures of the wire: written, read back, and read by a program that is none of ours. */
+class PcapngTest {
+
+    private static final Instant START = Instant.parse("2026-03-02T08:00:00.123456Z");
+    private static final Endpoint PHONE = new Endpoint("198.51.100.7", 5060);
+    private static final Endpoint NODE = new Endpoint("192.0.2.11", 5060);
+    private static final Map<String, String> NAMES = Map.of("192.0.2.11", "north", "198.51.100.7", "Ticket window 1");
+    private static final String OPTIONS = """
+            OPTIONS sip:2413@198.51.100.7 SIP/2.0\r
+            Via: SIP/2.0/UDP 192.0.2.11:5060;branch=z9hG4bKa\r
+            From: <sip:north@v.example>;tag=a\r
+            To: <sip:2413@v.example>\r
+            Call-ID: a@north\r
+            CSeq: 1 OPTIONS\r
+            Max-Forwards: 70\r
+            Content-Length: 0\r
+            \r
+            """;
+
+    private static byte[] written(List<Captured> captured) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        Pcapng.write(captured, NAMES, out);
+        return out.toByteArray();
+    }
+
+    private static List<Captured> atRandom(int count) {
+        Random random = new Random(3);
+        List<Captured> all = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            byte[] bytes = new byte[random.nextInt(i % 50 == 0 ? 60_000 : 1_400)];
+            random.nextBytes(bytes);
+            all.add(new Captured(
+                    START.plusMillis(i * 7L),
+                    new Endpoint("198.51.100." + random.nextInt(256), random.nextInt(65_536)),
+                    new Endpoint("192.0.2." + random.nextInt(256), random.nextInt(65_536)),
+                    bytes));
+        }
+        return all;
+    }
+
+    @Test
+    void whatWasWrittenIsReadBack() throws IOException {
+        List<Captured> all = atRandom(300);
+        List<Captured> read = Pcapng.read(new ByteArrayInputStream(written(all)));
+        assertThat(read).hasSameSizeAs(all);
+        for (int i = 0; i < all.size(); i++) {
+            assertThat(read.get(i).at()).isEqualTo(all.get(i).at());
+            assertThat(read.get(i).from()).isEqualTo(all.get(i).from());
+            assertThat(read.get(i).to()).isEqualTo(all.get(i).to());
+            assertThat(read.get(i).bytes()).isEqualTo(all.get(i).bytes());
+        }
+    }
+
+    @Test
+    void theSameWireGivesTheSameBytes() throws IOException {
+        assertThat(written(atRandom(50))).isEqualTo(written(atRandom(50)));
+    }
+
+    @Test
+    void whatIsCutShortOrNoCaptureIsToldWithWhere() throws IOException {
+        byte[] whole = written(atRandom(3));
+        for (int length : List.of(5, 40, whole.length / 2, whole.length - 1)) {
+            assertThatThrownBy(() -> Pcapng.read(new ByteArrayInputStream(Arrays.copyOf(whole, length))))
+                    .isInstanceOf(IOException.class)
+                    .hasMessageContaining("cut short within the block at byte ");
+        }
+        assertThatThrownBy(() ->
+                        Pcapng.read(new ByteArrayInputStream("no capture at all".getBytes(StandardCharsets.US_ASCII))))
+                .hasMessage("It does not begin as a pcapng capture does.");
+        byte[] broken = whole.clone();
+        broken[7] = 0x7f;
+        assertThatThrownBy(() -> Pcapng.read(new ByteArrayInputStream(broken))).hasMessageContaining("at byte 0 says");
+    }
+
+    @Test
+    void aFrameWhoseChecksumIsWrongIsNoDatagram() {
+        byte[] frame = Frame.of(PHONE, NODE, new byte[] {1, 2, 3}, 0).orElseThrow();
+        assertThat(Frame.read(frame)).isPresent();
+        frame[26]++;
+        assertThat(Frame.read(frame)).isEmpty();
+        assertThat(Frame.read(new byte[10])).isEmpty();
+    }
+
+    @Test
+    void anotherProgramReadsItWithoutComplaint(@TempDir Path folder) throws Exception {
+        List<Captured> all = new ArrayList<>(atRandom(200));
+        all.add(0, new Captured(START, NODE, PHONE, OPTIONS.getBytes(StandardCharsets.UTF_8)));
+        Path file = Files.write(folder.resolve("lab.pcapng"), written(all));
+        String first = tshark(
+                file,
+                "-c",
+                "1",
+                "-T",
+                "fields",
+                "-e",
+                "frame.time_epoch",
+                "-e",
+                "ip.src",
+                "-e",
+                "udp.dstport",
+                "-e",
+                "sip.Method",
+                "-e",
+                "frame.comment");
+        assertThat(first.strip())
+                .matches("1772438400\\.1234560*\t192\\.0\\.2\\.11\t5060\tOPTIONS\tnorth to Ticket window 1");
+        String bad = tshark(
+                file,
+                "-Y",
+                "ip.checksum.status != 1 || udp.checksum.status != 1",
+                "-T",
+                "fields",
+                "-e",
+                "frame.number");
+        assertThat(bad.strip())
+                .as("frames whose checksums or lengths it doubts")
+                .isEmpty();
+        String counted = tshark(file, "-T", "fields", "-e", "frame.number");
+        assertThat(counted.lines()).hasSize(201);
+    }
+
+    private static String tshark(Path file, String... how) throws Exception {
+        List<String> command = new ArrayList<>(List.of(
+                "tshark", "-r", file.toString(), "-o", "ip.check_checksum:TRUE", "-o", "udp.check_checksum:TRUE"));
+        command.addAll(List.of(how));
+        Process process = new ProcessBuilder(command)
+                .redirectError(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();
+        assertThat(process.exitValue()).isZero();
+        return out;
+    }
+}

@@ -1,0 +1,90 @@
+package jordfell.lab.world;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.EnumMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import jordfell.core.diagnosis.Cause;
+import jordfell.core.history.Transition;
+import jordfell.core.identity.MacAddress;
+import jordfell.lab.fault.Fault;
+import jordfell.lab.fault.FaultKind;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/**
+ * Each fault that can be switched on leaves evidence: of all phones one cause is told, where it holds them, and none besides that
+ * would not be so.
+ */
+@Execution(ExecutionMode.CONCURRENT)
+class FaultEvidenceTest {
+
+    private static final Duration LOOK = Duration.ofMinutes(1);
+    private static final int BEGINS = 30;
+    private static final int ENDS = 90;
+
+    /** What is told of every phone; what may be told of some of them, since it is so for a while. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            LINE_CUT           | pier | 0    | LAPSED              | CONTACT_UNREACHABLE
+            LINE_LOSES         | pier | 30   | ''                  | CONTACT_UNREACHABLE LAMP_DARK
+            LINE_SLOW          | pier | 400  | ''                  | ''
+            LINE_REORDERS      | pier | 500  | ''                  | ''
+            SIP_BLOCKED        | pier | 0    | LAPSED              | CONTACT_UNREACHABLE
+            ANSWERS_BLOCKED    | pier | 0    | ANSWERS_LOST        | CONTACT_UNREACHABLE LAPSED
+            NAMES_BLOCKED      | pier | 0    | LAPSED              | ''
+            LONG_LOST          | pier | 500  | ANSWERS_LOST        | LAPSED
+            SIP_CUT_OFF        | pier | 300  | REGISTRAR_SAYS_NO   | ''
+            NAT                | pier | 60   | CONTACT_UNREACHABLE | ''
+            NODE_DOWN          | n0.voice.tarnholm.example | 0    | LAPSED            | ''
+            NODE_SLOW          | n0.voice.tarnholm.example | 3000 | ''                | ''
+            NODE_OVERLOADED    | n0.voice.tarnholm.example | 30   | REGISTRAR_SAYS_NO | ''
+            NODE_KNOWS_NOBODY  | n0.voice.tarnholm.example | 0    | UNKNOWN_EXTENSION | ''
+            NAME_NOT_FOUND     | voice.tarnholm.example    | 0    | LAPSED            | ''
+            NAME_SILENT        | voice.tarnholm.example    | 0    | LAPSED            | ''
+            NAME_LEADS_NOWHERE | voice.tarnholm.example    | 0    | LAPSED            | ''
+            """)
+    void isTold(FaultKind kind, String at, int amount, String named, String besides) {
+        Map<Cause, Set<MacAddress>> told = told(kind, at, amount);
+        if (!named.isEmpty()) {
+            assertThat(told.get(Cause.valueOf(named)))
+                    .as(told.keySet().toString())
+                    .hasSize(SteppedWorld.PHONES);
+        }
+        Set<Cause> allowed = Stream.concat(Stream.of(named), Stream.of(besides.split(" ")))
+                .filter(cause -> !cause.isEmpty())
+                .map(Cause::valueOf)
+                .collect(Collectors.toSet());
+        assertThat(told.keySet()).isSubsetOf(allowed);
+    }
+
+    private static Map<Cause, Set<MacAddress>> told(FaultKind kind, String at, int amount) {
+        SteppedWorld world = new SteppedWorld(11, 900, "192.0.2.11");
+        Map<Cause, Set<MacAddress>> told = new EnumMap<>(Cause.class);
+        for (int minute = 0; minute < ENDS; minute++) {
+            if (minute == BEGINS) {
+                world.lab.faults().add(new Fault(1, kind, at, amount, world.timeline.now(), Optional.empty()));
+                world.phones
+                        .keySet()
+                        .forEach(mac -> world.lab.phone(mac).orElseThrow().restart());
+            }
+            world.look(
+                    LOOK,
+                    (phone, stepped) -> stepped.transitions().forEach(t -> {
+                        if (t instanceof Transition.FindingOpened opened) {
+                            told.computeIfAbsent(opened.life().finding().cause(), c -> new HashSet<>())
+                                    .add(phone.mac);
+                        }
+                    }));
+        }
+        return told;
+    }
+}

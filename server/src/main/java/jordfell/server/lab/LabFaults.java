@@ -1,0 +1,110 @@
+package jordfell.server.lab;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import jordfell.core.roster.Domain;
+import jordfell.lab.fault.Fault;
+import jordfell.lab.fault.FaultKind;
+import jordfell.server.change.Changes;
+import jordfell.server.change.Subject;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DomainStore;
+import jordfell.server.records.LabFaultStore;
+import jordfell.server.records.SiteStore;
+import org.springframework.stereotype.Component;
+
+/** Switches faults of the Lab on and off, and keeps those that are. */
+@Component
+class LabFaults {
+
+    private static final int MOST = 200;
+
+    private final LabService lab;
+    private final LabFaultStore store;
+    private final SiteStore sites;
+    private final DomainStore domains;
+    private final Changes changes;
+
+    LabFaults(LabService lab, LabFaultStore store, SiteStore sites, DomainStore domains, Changes changes) {
+        this.lab = lab;
+        this.store = store;
+        this.sites = sites;
+        this.domains = domains;
+        this.changes = changes;
+    }
+
+    /**
+     * Somewhere something can go wrong.
+     *
+     * @param at by what the world knows it
+     * @param of the domain of a node; empty for others
+     */
+    record Place(FaultKind.Where where, String at, String name, String of) {
+
+        /** What tells it from others of its kind; the token of a site is nobody’s to see. */
+        String key() {
+            return where == FaultKind.Where.SITE ? name : at;
+        }
+    }
+
+    /** The sites, then the nodes, then the names of domains. */
+    List<Place> places() {
+        List<Domain> all = domains.all();
+        return Stream.of(
+                        sites.all().stream().map(s -> new Place(FaultKind.Where.SITE, s.token(), s.name(), "")),
+                        all.stream()
+                                .flatMap(d -> d.nodes().stream()
+                                        .map(n -> new Place(FaultKind.Where.NODE, n.host(), n.name(), d.name()))),
+                        all.stream().map(d -> new Place(FaultKind.Where.DOMAIN, d.name(), d.name(), "")))
+                .flatMap(places -> places)
+                .toList();
+    }
+
+    List<Fault> all() {
+        return lab.inWorld(world -> world.faults().all());
+    }
+
+    /**
+     * Switches one on.
+     *
+     * @param in after how long it begins
+     * @param lasts how long it stays; empty until somebody switches it off
+     */
+    long add(FaultKind kind, Place place, int amount, Duration in, Optional<Duration> lasts) {
+        if (kind.where() != place.where()) {
+            throw RefusedException.field(
+                    "/kind", "“" + kind.words() + "” can’t be at " + place.name() + ".", "Choose another.");
+        }
+        kind.refuse(amount).ifPresent(why -> {
+            throw RefusedException.field("/amount", amount + " is not how much of it there can be.", why);
+        });
+        if (all().size() >= MOST) {
+            throw RefusedException.field("/", "There are " + MOST + " faults already.", "Switch some of them off.");
+        }
+        Instant since = lab.now().plus(in);
+        Fault wish = new Fault(0, kind, place.at(), amount, since, lasts.map(since::plus));
+        lab.inWorld(world -> world.faults().refuse(wish)).ifPresent(why -> {
+            throw RefusedException.field("/kind", why, "Switch it off first, or choose another.");
+        });
+        long id = store.add(wish);
+        lab.inWorld(world -> {
+            world.faults().add(new Fault(id, kind, wish.at(), amount, since, wish.until()));
+            return id;
+        });
+        changes.tell(Subject.PHONE);
+        return id;
+    }
+
+    /** Switches one off; it may be over already. */
+    void remove(long id) {
+        store.remove(id);
+        lab.inWorld(world -> {
+            world.faults().remove(id);
+            return id;
+        });
+        changes.tell(Subject.PHONE);
+    }
+}

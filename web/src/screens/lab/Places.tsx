@@ -1,0 +1,88 @@
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import type { Schemas } from '../../api/client'
+import { Act, Faded, Heading } from '../../kit/basics'
+import { Faults } from './Faults'
+import type { Place } from './queries'
+
+type Props = {
+  places: Place[]
+  phones: Schemas['PhoneView'][]
+  /** The name of the site whose phones are shown; empty for all. */
+  site: string
+  onSite: (name: string) => void
+  mayAct: boolean
+  onBreak: (place: Place) => void
+}
+
+const PARTS: [Place['where'], string][] = [
+  ['SITE', 'Sites'],
+  ['NODE', 'Registrar nodes'],
+  ['DOMAIN', 'Names of domains'],
+]
+
+/** The places of the world, how their phones are, and what is wrong with each on purpose. */
+export function Places(props: Props) {
+  const { places, phones, site, onSite } = props
+  return (
+    <Box as="nav" aria-label="Places">
+      {PARTS.map(([where, heading]) => (
+        <Box key={where} mb="12px">
+          <Heading px="16px">{heading}</Heading>
+          {where === 'SITE' && (
+            <Item aria-current={site === ''}>
+              <chakra.button type="button" cursor="pointer" onClick={() => onSite('')}>
+                All phones <Faded>{phones.length}</Faded>
+              </chakra.button>
+            </Item>
+          )}
+          {places
+            .filter((p) => p.where === where)
+            .map((place) => (
+              <Line key={place.key} place={place} {...props} />
+            ))}
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+const Item = chakra(Box, {
+  base: {
+    px: '13px',
+    py: '4px',
+    borderLeft: '3px solid transparent',
+    '&[aria-current=true]': { bg: 'sheet', borderLeftColor: 'fjord' },
+  },
+})
+
+function Line({ place, phones, site, onSite, mayAct, onBreak }: Props & { place: Place }) {
+  const here = phones.filter((p) => p.site === place.name)
+  const registered = here.filter((p) => / registered/.test(p.screen)).length
+  const isSite = place.where === 'SITE'
+  return (
+    <Item aria-current={isSite && site === place.name}>
+      <Flex justify="space-between" gap="8px" align="baseline">
+        {isSite ? (
+          <chakra.button type="button" textAlign="left" cursor="pointer" onClick={() => onSite(place.name)}>
+            {place.name}{' '}
+            {here.length > 0 && (
+              <Faded title={`${registered} of ${here.length} phones are registered`}>
+                {registered}/{here.length}
+              </Faded>
+            )}
+          </chakra.button>
+        ) : (
+          <chakra.span overflowWrap="anywhere">
+            {place.name} {place.of && <Faded fontSize="12px">{place.of}</Faded>}
+          </chakra.span>
+        )}
+        {mayAct && (
+          <Act kind="quiet" aria-label={`Break something: ${place.name}`} onClick={() => onBreak(place)}>
+            break…
+          </Act>
+        )}
+      </Flex>
+      <Faults faults={place.faults} mayAct={mayAct} />
+    </Item>
+  )
+}
