@@ -1,6 +1,6 @@
-import { Box, Flex } from '@chakra-ui/react'
+import { Box, Flex, chakra } from '@chakra-ui/react'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
@@ -15,12 +15,15 @@ export function Books({ phone, mayAct }: Props) {
   if (phone.books.length === 0) return null
   return (
     <Box fontSize="12px">
-      {phone.books.map((b) => (
-        <Box key={b.slot} color={b.trouble ? 'rust' : 'faded'} overflowWrap="anywhere">
-          Phonebook {b.slot}
-          {b.title && ` “${b.title}”, ${b.names} ${b.names === 1 ? 'name' : 'names'}`}
-          {b.trouble && `: ${b.trouble}`}
-        </Box>
+      {phone.books.map((b, i) => (
+        <Fragment key={b.slot}>
+          {i > 0 && <Faded> · </Faded>}
+          <chakra.span color={b.trouble ? 'rust' : 'faded'} overflowWrap="anywhere">
+            Phonebook {b.slot}
+            {b.title && ` “${b.title}”, ${b.names} ${b.names === 1 ? 'name' : 'names'}`}
+            {b.trouble && `: ${b.trouble}`}
+          </chakra.span>
+        </Fragment>
       ))}
       {phone.powered && phone.books.some((b) => b.names > 0) && (
         <Act kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>

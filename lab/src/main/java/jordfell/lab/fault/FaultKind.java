@@ -22,6 +22,7 @@ public enum FaultKind {
     ANSWERS_BLOCKED(
             Where.SITE, "a firewall lets no SIP in", "Registrars hear the phones; their answers do not come back."),
     NAMES_BLOCKED(Where.SITE, "the name service can’t be reached", "What phones look up is never answered."),
+    FILES_BLOCKED(Where.SITE, "files can’t be fetched", "Phones go on with what they have; SIP gets through."),
     LONG_LOST(
             Where.SITE,
             "long datagrams are lost",

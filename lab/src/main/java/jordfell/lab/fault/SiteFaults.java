@@ -47,6 +47,7 @@ final class SiteFaults {
                     case LINE_REORDERS -> Hops.reordering(Duration.ofMillis(amount), random);
                     case SIP_BLOCKED -> Hops.blockingSipOut();
                     case ANSWERS_BLOCKED -> Hops.blockingSipIn();
+                    case FILES_BLOCKED -> Hops.blockingFiles();
                     case NAMES_BLOCKED -> Hops.blockingNames();
                     case LONG_LOST -> Hops.losingLonger(amount);
                     case SIP_CUT_OFF -> Hops.cuttingOff(amount);

@@ -11,11 +11,24 @@ public final class Hops {
 
     private static final int NAMES = 53;
 
+    private static final Hop CUT = (packet, now) -> Optional.empty();
+    private static final Hop WITHOUT_FILES = (packet, now) -> Optional.of(packet);
+
     private Hops() {}
 
     /** Nothing passes. */
     public static Hop cut() {
-        return (packet, now) -> Optional.empty();
+        return CUT;
+    }
+
+    /** Datagrams pass, and files can’t be fetched: those go over this machine’s own sockets, and ask the router first. */
+    public static Hop blockingFiles() {
+        return WITHOUT_FILES;
+    }
+
+    /** Whether files can be fetched through a hop. */
+    static boolean carriesFiles(Hop hop) {
+        return !hop.equals(CUT) && !hop.equals(WITHOUT_FILES);
     }
 
     /** This share of all datagrams gets lost, from 0 for none to 1. */

@@ -114,6 +114,12 @@ public final class Network {
         return !unplugged.contains(host);
     }
 
+    /** Whether files can be fetched from an address: its cable is in, and the router of its site lets them through. */
+    public boolean carriesFiles(String host) {
+        Router router = behind.get(host);
+        return isPlugged(host) && (router == null || router.carriesFiles());
+    }
+
     /** Has this share of all datagrams get lost, from 0 for none to 1. */
     public void lose(double share) {
         lost = share;

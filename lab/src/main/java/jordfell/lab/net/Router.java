@@ -47,6 +47,11 @@ public final class Router {
         return !translates;
     }
 
+    /** Whether its phones can fetch files. */
+    boolean carriesFiles() {
+        return hops.values().stream().allMatch(Hops::carriesFiles);
+    }
+
     Optional<Packet> out(Packet packet, Instant now) {
         Optional<Packet> passing = Optional.of(packet);
         for (Hop hop : hops.values()) {

@@ -61,7 +61,7 @@ final class PhoneFiles {
                 take(answer, unchanged, retry);
             }
         });
-        if (!world.network().isPlugged(phone.state().address())) {
+        if (!world.network().carriesFiles(phone.state().address())) {
             taker.accept(new ConfigSource.Answer(0, "", ""));
             return;
         }
@@ -71,7 +71,7 @@ final class PhoneFiles {
 
     /** Asks for another file of its own, with what it has of it. */
     void fetch(String file, String has, Consumer<ConfigSource.Answer> taker) {
-        if (!world.network().isPlugged(phone.state().address())) {
+        if (!world.network().carriesFiles(phone.state().address())) {
             taker.accept(new ConfigSource.Answer(0, "", ""));
             return;
         }
@@ -98,7 +98,7 @@ final class PhoneFiles {
         String wanted = config.map(c -> c.upkeep().firmware()).orElse("");
         if (wanted.isEmpty()
                 || wanted.equals(phone.state().firmware())
-                || !world.network().isPlugged(phone.state().address())) {
+                || !world.network().carriesFiles(phone.state().address())) {
             return;
         }
         int thisLife = phone.life();

@@ -149,6 +149,20 @@ class NetworkTest {
     }
 
     @Test
+    void filesAreFetchedUnlessTheLineIsCutOrTheyAreBlocked() {
+        assertThat(network.carriesFiles(PHONE.host())).isTrue();
+        for (Hop hop : List.of(Hops.cut(), Hops.blockingFiles())) {
+            network.router("pier").put("f", hop);
+            assertThat(network.carriesFiles(PHONE.host())).isFalse();
+            assertThat(network.carriesFiles(FAR.host())).isTrue();
+        }
+        assertThat(sent(PHONE, NODE, "a")).as("with files blocked alone").hasSize(1);
+        network.router("pier").remove("f");
+        network.plug(PHONE.host(), false);
+        assertThat(network.carriesFiles(PHONE.host())).isFalse();
+    }
+
+    @Test
     void soManySitesCanTranslateAndTheNextOneIsToldSo() {
         for (int i = 0; i < 40; i++) {
             assertThat(network.translate("site " + i, "f", Duration.ofSeconds(60)))

@@ -29,7 +29,7 @@ class FaultEvidenceTest {
 
     private static final Duration LOOK = Duration.ofMinutes(1);
     private static final int BEGINS = 30;
-    private static final int ENDS = 90;
+    private static final int ENDS = 75;
 
     /** What is told of every phone; what may be told of some of them, since it is so for a while. */
     @ParameterizedTest
@@ -41,6 +41,7 @@ class FaultEvidenceTest {
             SIP_BLOCKED        | pier | 0    | LAPSED              | CONTACT_UNREACHABLE
             ANSWERS_BLOCKED    | pier | 0    | ANSWERS_LOST        | CONTACT_UNREACHABLE LAPSED
             NAMES_BLOCKED      | pier | 0    | LAPSED              | ''
+            FILES_BLOCKED      | pier | 0    | ''                  | ''
             LONG_LOST          | pier | 500  | ANSWERS_LOST        | LAPSED
             SIP_CUT_OFF        | pier | 300  | REGISTRAR_SAYS_NO   | ''
             NAT                | pier | 60   | CONTACT_UNREACHABLE | ''

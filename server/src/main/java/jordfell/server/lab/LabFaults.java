@@ -2,9 +2,11 @@ package jordfell.server.lab;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import jordfell.core.ground.Site;
 import jordfell.core.roster.Domain;
 import jordfell.lab.fault.Fault;
 import jordfell.lab.fault.FaultKind;
@@ -54,7 +56,9 @@ class LabFaults {
     List<Place> places() {
         List<Domain> all = domains.all();
         return Stream.of(
-                        sites.all().stream().map(s -> new Place(FaultKind.Where.SITE, s.token(), s.name(), "")),
+                        sites.all().stream()
+                                .sorted(Comparator.comparing(Site::name))
+                                .map(s -> new Place(FaultKind.Where.SITE, s.token(), s.name(), "")),
                         all.stream()
                                 .flatMap(d -> d.nodes().stream()
                                         .map(n -> new Place(FaultKind.Where.NODE, n.host(), n.name(), d.name()))),
