@@ -9,7 +9,9 @@ import { OpenHandoff } from './OpenHandoff'
 import { OutsideWeb } from './OutsideWeb'
 import { Phones } from './Phones'
 import { Places } from './Places'
-import { type Place, useFaultBoard } from './queries'
+import { type Place, useFaultBoard, useScenarios } from './queries'
+import { RunningScenario } from './RunningScenario'
+import { RunScenario } from './RunScenario'
 import { Unbox } from './Unbox'
 
 /** The simulated world: its places and what is wrong with them on purpose, its phones and who is at them. */
@@ -17,6 +19,8 @@ export function Lab() {
   const lab = useLab()
   const board = useFaultBoard().data
   const mayAct = useSession().data?.role !== 'VIEWER'
+  const scenarios = useScenarios().data
+  const [running, setRunning] = useState(false)
   const [unboxing, setUnboxing] = useState(false)
   const [opening, setOpening] = useState(false)
   const [site, setSite] = useState('')
@@ -45,6 +49,7 @@ export function Lab() {
         />
       </Box>
       <Box flex="1" minW="0" overflow="auto" p="14px 18px">
+        {scenarios?.running && <RunningScenario running={scenarios.running} mayAct={mayAct} />}
         <Flex align="baseline" gap="14px" wrap="wrap">
           <Faded>Simulated phones. They know nothing but what they were sent.</Faded>
           {mayAct && (
@@ -59,6 +64,7 @@ export function Lab() {
           )}
           {mayAct && (
             <Flex ml="auto" gap="8px" alignSelf="center">
+              {!scenarios?.running && <Act onClick={() => setRunning(true)}>Run a scenario…</Act>}
               <Act onClick={() => setOpening(true)}>Open a handoff with a softphone…</Act>
               <Act kind="main" onClick={() => setUnboxing(true)}>
                 Unbox a phone…
@@ -77,6 +83,9 @@ export function Lab() {
       </Box>
       {broken && board && (
         <BreakPlace place={broken} kinds={board.kinds} onClose={() => setBroken(undefined)} />
+      )}
+      {running && scenarios && board && (
+        <RunScenario ready={scenarios.ready} places={board.places} onClose={() => setRunning(false)} />
       )}
       {opening && <OpenHandoff onClose={() => setOpening(false)} />}
       {unboxing && <Unbox onClose={() => setUnboxing(false)} />}

@@ -50,6 +50,10 @@ class KeyboardAndAccessTest {
             new Opening("/settings/models", "Add a model…"),
             new Opening("/templates", "New template…"),
             new Opening("/templates", "Import…"),
+            new Opening("/directory", "Made of…"),
+            new Opening("/directory", "Add a contact…"),
+            new Opening("/directory", "Import…"),
+            new Opening("/lab", "Run a scenario…"),
             new Opening("/lab", "Unbox a phone…"));
 
     private Jordfell jordfell;

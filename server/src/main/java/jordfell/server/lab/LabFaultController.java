@@ -137,14 +137,9 @@ class LabFaultController {
         if (wish.kind() == null) {
             throw RefusedException.field("/kind", "Nothing is to go wrong.", "Choose what.");
         }
-        LabFaults.Place place = faults.places().stream()
-                .filter(p -> p.where() == wish.where() && p.key().equals(wish.key()))
-                .findFirst()
-                .orElseThrow(() -> RefusedException.field(
-                        "/key", "There is no such place in the Lab.", "Choose a site, a node or a domain."));
         return new Made(faults.add(
                 wish.kind(),
-                place,
+                faults.place(wish.where(), wish.key()),
                 wish.amount(),
                 minutes(wish.inMinutes(), "inMinutes"),
                 Optional.of(minutes(wish.minutes(), "minutes")).filter(d -> !d.isZero())));

@@ -16,6 +16,7 @@ import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.LabFaultStore;
 import jordfell.server.records.SiteStore;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Switches faults of the Lab on and off, and keeps those that are. */
@@ -65,6 +66,22 @@ class LabFaults {
                         all.stream().map(d -> new Place(FaultKind.Where.DOMAIN, d.name(), d.name(), "")))
                 .flatMap(places -> places)
                 .toList();
+    }
+
+    /** The place of this kind with this key. */
+    Place place(FaultKind.@Nullable Where where, @Nullable String key) {
+        return places().stream()
+                .filter(p -> p.where() == where && p.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> RefusedException.field(
+                        "/key", "There is no such place in the Lab.", "Choose a site, a node or a domain."));
+    }
+
+    /** The name of the domain of a site; empty for a site that is none. */
+    String domainOf(String token) {
+        return sites.byToken(token)
+                .map(site -> domains.get(site.domainId()).name())
+                .orElse("");
     }
 
     List<Fault> all() {

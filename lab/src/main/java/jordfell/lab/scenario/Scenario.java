@@ -1,0 +1,113 @@
+package jordfell.lab.scenario;
+
+import java.util.Optional;
+import java.util.Set;
+import jordfell.core.diagnosis.Cause;
+import jordfell.lab.fault.FaultKind;
+import jordfell.lab.fault.FaultKind.Where;
+
+/** A course of faults that is ready to be run at a place: what happens, and what somebody should find. */
+public enum Scenario {
+    POWER_GONE(
+            Where.SITE,
+            "The power is gone",
+            "All phones of the site lose their power at once, and have it back when the scenario ends.",
+            "Each phone of the site is silent, since the same minute; none of them has a fault of its own."),
+    SIP_KEPT_IN(
+            Where.SITE,
+            "A new firewall",
+            "The site’s firewall was changed last night: it lets no SIP out, and everything else.",
+            "The phones still fetch their files, so that they have power and network, and no REGISTER comes."),
+    DEAF(
+            Where.SITE,
+            "Answers get lost",
+            "The way back into the site is blocked: registrars hear the phones, and the phones hear nothing.",
+            "The registrars answer, and the phones ask again and again: the way back is what is broken."),
+    BAD_ROUTER(
+            Where.SITE,
+            "The router was replaced by a bad one",
+            "It meddles with SIP, and sends on only the beginning of each message.",
+            "The registrar takes their requests for broken, though the phones were well before."),
+    NODE_LOST(
+            Where.NODE,
+            "A registrar node is lost",
+            "The node hears nothing and says nothing; it comes back when the scenario ends.",
+            "Nobody, where the domain has another node: phones go over to it. Else all of the domain’s phones."),
+    NAMES_GONE(
+            Where.DOMAIN,
+            "The names are gone",
+            "Somebody took the domain out of the name service, and its phones are started anew.",
+            "The phones ask for the registrar’s name, and there is no such name.");
+
+    /** What is done to the phones beside the fault. */
+    public enum Beside {
+        NOTHING,
+        POWER_OFF,
+        RESTART
+    }
+
+    private final Where where;
+    private final String title;
+    private final String story;
+    private final String finds;
+
+    Scenario(Where where, String title, String story, String finds) {
+        this.where = where;
+        this.title = title;
+        this.story = story;
+        this.finds = finds;
+    }
+
+    public Where where() {
+        return where;
+    }
+
+    public String title() {
+        return title;
+    }
+
+    /** What happens, in a sentence or two. */
+    public String story() {
+        return story;
+    }
+
+    /** What somebody should find, in words. */
+    public String finds() {
+        return finds;
+    }
+
+    /** The fault at its place; empty where there is none. */
+    public Optional<FaultKind> fault() {
+        return switch (this) {
+            case POWER_GONE -> Optional.empty();
+            case SIP_KEPT_IN -> Optional.of(FaultKind.SIP_BLOCKED);
+            case DEAF -> Optional.of(FaultKind.ANSWERS_BLOCKED);
+            case BAD_ROUTER -> Optional.of(FaultKind.SIP_CUT_OFF);
+            case NODE_LOST -> Optional.of(FaultKind.NODE_DOWN);
+            case NAMES_GONE -> Optional.of(FaultKind.NAME_NOT_FOUND);
+        };
+    }
+
+    public Beside beside() {
+        return switch (this) {
+            case POWER_GONE -> Beside.POWER_OFF;
+            case NAMES_GONE -> Beside.RESTART;
+            default -> Beside.NOTHING;
+        };
+    }
+
+    /**
+     * The causes of which each is true of a phone that this reaches, while it lasts.
+     *
+     * @param alone whether the node that is lost is the only one of its domain
+     */
+    public Set<Cause> expected(boolean alone) {
+        return switch (this) {
+            case POWER_GONE, SIP_KEPT_IN -> Set.of(Cause.LAPSED, Cause.CONTACT_UNREACHABLE, Cause.NOT_HEARD);
+            case DEAF -> Set.of(Cause.ANSWERS_LOST, Cause.CONTACT_UNREACHABLE, Cause.LAPSED);
+            case BAD_ROUTER -> Set.of(Cause.REGISTRAR_SAYS_NO, Cause.LAPSED);
+            case NODE_LOST -> alone ? Set.of(Cause.LAPSED, Cause.NODE_SILENT, Cause.NOT_HEARD) : Set.of();
+            case NAMES_GONE -> Set.of(Cause.NAME_NOT_FOUND, Cause.LAPSED);
+        };
+    }
+}
