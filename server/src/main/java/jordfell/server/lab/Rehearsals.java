@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.path.Condition;
 import jordfell.core.roster.Domain;
 import jordfell.lab.fault.FaultKind;
 import jordfell.lab.phone.SimPhone;
@@ -35,6 +36,9 @@ class Rehearsals {
             Set<Long> reached,
             Set<Cause> expected,
             Map<Long, Cause> before) {}
+
+    private static final Set<String> WELL =
+            Set.of(Condition.UNDER_WAY.name(), Condition.CARRYING.name(), Condition.PROVEN.name());
 
     private record Told(long device, String condition, String cause) {}
 
@@ -121,17 +125,15 @@ class Rehearsals {
                 .anyMatch(nodes -> nodes.size() == 1);
     }
 
-    /** Those that carry: of others something is told already, or nothing can be. */
+    /** Those that carry, or are on their way to it: of others something is told already, or nothing can be. */
     private Set<Long> reached(List<MacAddress> there, List<Told> told) {
-        Set<Long> carrying = new HashSet<>();
-        told.stream()
-                .filter(t -> t.condition().equals("CARRYING") || t.condition().equals("PROVEN"))
-                .forEach(t -> carrying.add(t.device()));
+        Set<Long> well = new HashSet<>();
+        told.stream().filter(t -> WELL.contains(t.condition())).forEach(t -> well.add(t.device()));
         List<Long> ids = new ArrayList<>();
         there.forEach(mac -> jdbc.one("select id from device where mac = ?", row -> row.number("id"), mac.compact())
                 .ifPresent(ids::add));
-        carrying.retainAll(Set.copyOf(ids));
-        return carrying;
+        well.retainAll(Set.copyOf(ids));
+        return well;
     }
 
     private List<Told> told() {

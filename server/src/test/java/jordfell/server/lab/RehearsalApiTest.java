@@ -3,6 +3,7 @@ package jordfell.server.lab;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
+import jordfell.server.jdbc.Jdbc;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import jordfell.server.support.RunningServer.Answer;
@@ -52,19 +53,17 @@ class RehearsalApiTest {
         long device = pier.enrolled(MAC, "Quay crane", "2467", "");
         pier.release(device);
         pier.unbox(MAC);
+        pier.untilRail(device, "ppppppp");
         RunningServer.until(
-                "it carries",
-                () -> pier.sheet(device).path("condition").asString().matches("CARRYING|PROVEN"));
-        RunningServer.until(
-                "its state is kept",
-                () -> pier.client()
-                        .get("/api/devices?q=Quay crane".replace(" ", "%20"))
-                        .json()
-                        .path("rows")
-                        .path(0)
-                        .path("condition")
-                        .asString()
-                        .matches("CARRYING|PROVEN"));
+                "that it is well is kept",
+                () -> pier.server()
+                        .bean(Jdbc.class)
+                        .one(
+                                "select condition from device_state where device_id = ?",
+                                row -> row.text("condition"),
+                                device)
+                        .filter(condition -> condition.equals("UNDER_WAY") || condition.equals("CARRYING"))
+                        .isPresent());
         assertThat(run("POWER_GONE", SITE).status()).isLessThan(300);
         assertThat(running().path("reached").asInt()).isPositive();
         assertThat(running().path("found").asInt() + running().path("missed").asInt())
