@@ -236,7 +236,7 @@ function Fault({ phone }: { phone: Phone }) {
           aria-label={`Fault at ${phone.mac}`}
           value={fault}
           onChange={(e) => setFault(e.target.value)}
-          maxW="220px"
+          width={{ base: '130px', xl: '220px' }}
         >
           <option value="">nothing</option>
           {FAULTS.filter(([name]) =>
