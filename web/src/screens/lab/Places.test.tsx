@@ -94,7 +94,10 @@ it('a viewer sees what is wrong and breaks or mends nothing', () => {
 it('a site shows how many of its phones are registered, and its phones when it is chosen', () => {
   serverSays({})
   const onSite = vi.fn()
-  const phones = ['2401 registered', '2402 refused'].map((says) => ({ site: 'Eskvik Pier', screen: says }))
+  const phones = ['2401 registered', '2402 registered, 2403 refused'].map((says) => ({
+    site: 'Eskvik Pier',
+    screen: says,
+  }))
   renderWithAll(<Places {...nobody} phones={phones as never} onSite={onSite} mayAct />)
   expect(screen.getByText('1/2')).toBeTruthy()
   fireEvent.click(screen.getByText('Eskvik Pier'))

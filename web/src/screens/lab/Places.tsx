@@ -57,7 +57,10 @@ const Item = chakra(Box, {
 
 function Line({ place, phones, site, onSite, mayAct, onBreak }: Props & { place: Place }) {
   const here = phones.filter((p) => p.site === place.name)
-  const registered = here.filter((p) => / registered/.test(p.screen)).length
+  // All of its lines: one that is registered says nothing of the other.
+  const registered = here.filter((p) =>
+    p.screen.split(', ').every((line) => line.endsWith(' registered')),
+  ).length
   const isSite = place.where === 'SITE'
   return (
     <Item aria-current={isSite && site === place.name}>
