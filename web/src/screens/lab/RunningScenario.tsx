@@ -41,8 +41,11 @@ export function RunningScenario({ running: r, mayAct }: Props) {
           {r.reached} {r.reached === 1 ? 'device' : 'devices'} reached
         </span>
         <chakra.span color="mossText">{r.found} told rightly</chakra.span>
-        <chakra.span color={r.missed > 0 ? 'amberText' : 'faded'}>{r.missed} not told yet</chakra.span>
-        <chakra.span color={r.wrong > 0 ? 'rust' : 'faded'}>{r.wrong} told wrongly</chakra.span>
+        <chakra.span color={r.missed > 0 ? 'amberText' : 'faded'}>{r.missed} cause not told yet</chakra.span>
+        <chakra.span color={r.otherwise > 0 ? 'rust' : 'faded'}>{r.otherwise} told otherwise</chakra.span>
+        {r.elsewhere > 0 && (
+          <chakra.span color="amberText">something new of {r.elsewhere} that it does not reach</chakra.span>
+        )}
       </Flex>
       <Trouble error={end.error} />
     </Box>

@@ -45,14 +45,17 @@ const running = {
   reached: 9,
   found: 6,
   missed: 2,
-  wrong: 1,
+  otherwise: 1,
+  elsewhere: 4,
 }
 
 it('the one that runs tells how it is told so far, and is ended by whoever may', async () => {
   const asked = serverSays({ 'DELETE /api/lab/scenario': {} })
   renderWithAll(<RunningScenario running={running} mayAct />)
   const region = screen.getByRole('region', { name: 'Scenario' })
-  expect(region.textContent).toMatch(/9 devices reached6 told rightly2 not told yet1 told wrongly/)
+  expect(region.textContent).toMatch(
+    /9 devices reached6 told rightly2 cause not told yet1 told otherwisesomething new of 4 that it does not reach/,
+  )
   fireEvent.click(screen.getByText('End it'))
   await waitFor(() => expect(asked.map((a) => a.what)).toEqual(['DELETE /api/lab/scenario']))
 })

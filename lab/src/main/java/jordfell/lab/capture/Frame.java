@@ -72,7 +72,8 @@ final class Frame {
         return new byte[] {0x02, 0x00, address[0], address[1], address[2], address[3]};
     }
 
-    private static Optional<byte[]> address(String host) {
+    /** The four bytes of an address; empty for one that is none of IPv4. */
+    static Optional<byte[]> address(String host) {
         String[] parts = host.split("\\.", -1);
         if (parts.length != 4
                 || !Arrays.stream(parts).allMatch(p -> p.matches("[0-9]{1,3}") && Integer.parseInt(p) < 256)) {

@@ -72,29 +72,27 @@ public final class Pcapng {
     }
 
     private static ByteBuffer names(Map<String, String> names) {
-        ByteBuffer body = buffer(64 + names.size() * 320);
-        names.forEach((address, name) -> {
+        ByteBuffer body = buffer(
+                64 + names.values().stream().mapToInt(n -> 3 * n.length() + 16).sum());
+        names.forEach((address, name) -> Frame.address(address).ifPresent(bytes -> {
             byte[] text = name.getBytes(StandardCharsets.UTF_8);
-            body.putShort((short) IPV4_NAME).putShort((short) (4 + text.length + 1));
-            for (String part : address.split("\\.")) {
-                body.put((byte) Integer.parseInt(part));
-            }
-            pad(body.put(text).put((byte) 0));
-        });
+            body.putShort((short) IPV4_NAME).putShort((short) (bytes.length + text.length + 1));
+            pad(body.put(bytes).put(text).put((byte) 0));
+        }));
         return body.putInt(0); // nrb_record_end
     }
 
     private static ByteBuffer packet(Captured one, byte[] frame, Map<String, String> names) {
         long micros = ChronoUnit.MICROS.between(Instant.EPOCH, one.at());
-        ByteBuffer body = buffer(frame.length + 800)
+        String from = names.getOrDefault(one.from().host(), "");
+        String to = names.getOrDefault(one.to().host(), "");
+        ByteBuffer body = buffer(frame.length + 3 * (from.length() + to.length()) + 64)
                 .putInt(0)
                 .putInt((int) (micros >>> 32))
                 .putInt((int) micros)
                 .putInt(frame.length)
                 .putInt(frame.length);
         pad(body.put(frame));
-        String from = names.getOrDefault(one.from().host(), "");
-        String to = names.getOrDefault(one.to().host(), "");
         return from.isEmpty() && to.isEmpty() ? body : end(option(body, COMMENT, (from + " to " + to).strip()));
     }
 

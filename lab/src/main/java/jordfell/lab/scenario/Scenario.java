@@ -3,6 +3,7 @@ package jordfell.lab.scenario;
 import java.util.Optional;
 import java.util.Set;
 import jordfell.core.diagnosis.Cause;
+import jordfell.core.path.Condition;
 import jordfell.lab.fault.FaultKind;
 import jordfell.lab.fault.FaultKind.Where;
 
@@ -97,17 +98,29 @@ public enum Scenario {
     }
 
     /**
-     * The causes of which each is true of a phone that this reaches, while it lasts.
+     * The causes that name what it does to a phone; none where nothing is to be told.
      *
      * @param alone whether the node that is lost is the only one of its domain
      */
-    public Set<Cause> expected(boolean alone) {
+    public Set<Cause> named(boolean alone) {
         return switch (this) {
-            case POWER_GONE, SIP_KEPT_IN -> Set.of(Cause.LAPSED, Cause.CONTACT_UNREACHABLE, Cause.NOT_HEARD);
-            case DEAF -> Set.of(Cause.ANSWERS_LOST, Cause.CONTACT_UNREACHABLE, Cause.LAPSED);
-            case BAD_ROUTER -> Set.of(Cause.REGISTRAR_SAYS_NO, Cause.LAPSED);
-            case NODE_LOST -> alone ? Set.of(Cause.LAPSED, Cause.NODE_SILENT, Cause.NOT_HEARD) : Set.of();
-            case NAMES_GONE -> Set.of(Cause.NAME_NOT_FOUND, Cause.LAPSED);
+            case POWER_GONE, SIP_KEPT_IN -> Set.of(Cause.LAPSED, Cause.NOT_HEARD);
+            case DEAF -> Set.of(Cause.ANSWERS_LOST);
+            case BAD_ROUTER -> Set.of(Cause.REGISTRAR_SAYS_NO);
+            case NODE_LOST -> alone ? Set.of(Cause.NODE_SILENT) : Set.of();
+            case NAMES_GONE -> Set.of(Cause.NAME_NOT_FOUND);
         };
+    }
+
+    /** The causes that are so as well, and do not say why: who is told one of them still has to look. */
+    public Set<Cause> following(boolean alone) {
+        return this == NODE_LOST && !alone
+                ? Set.of()
+                : Set.of(Cause.CONTACT_UNREACHABLE, Cause.LAPSED, Cause.NOT_HEARD);
+    }
+
+    /** Whether what it does to a device of this condition can be told: of one that is held, something is told already. */
+    public static boolean reaches(Condition condition) {
+        return condition == Condition.UNDER_WAY || condition == Condition.CARRYING || condition == Condition.PROVEN;
     }
 }

@@ -95,6 +95,19 @@ class PcapngTest {
     }
 
     @Test
+    void addressesThatAreNoneOfIpv4AreLeftOutAndLongNamesAreNot() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        Captured six = new Captured(START, new Endpoint("2001:db8::7", 5060), NODE, new byte[] {1});
+        Captured four = new Captured(START, PHONE, NODE, new byte[] {2});
+        Map<String, String> names = Map.of("2001:db8::7", "six", "198.51.100.7", "長".repeat(500));
+        assertThat(Pcapng.write(List.of(six, four), names, out)).isEqualTo(1);
+        assertThat(Pcapng.read(new ByteArrayInputStream(out.toByteArray())))
+                .singleElement()
+                .extracting(Captured::from)
+                .isEqualTo(PHONE);
+    }
+
+    @Test
     void aFrameWhoseChecksumIsWrongIsNoDatagram() {
         byte[] frame = Frame.of(PHONE, NODE, new byte[] {1, 2, 3}, 0).orElseThrow();
         assertThat(Frame.read(frame)).isPresent();

@@ -6,10 +6,12 @@ import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import jordfell.core.ground.Site;
+import jordfell.core.identity.MacAddress;
 import jordfell.lab.capture.Captured;
 import jordfell.lab.capture.Pcapng;
 import jordfell.lab.world.LabWorld;
@@ -33,7 +35,7 @@ class LabCaptureController {
     private static final int LONGEST_MINUTES = 24 * 60;
     private static final MediaType PCAPNG = MediaType.parseMediaType("application/x-pcapng");
 
-    private record Recorded(List<Captured> captured, Map<String, String> names) {}
+    private record Recorded(List<Captured> captured, Map<String, String> names, Map<MacAddress, String> phones) {}
 
     private final LabService lab;
     private final SiteStore sites;
@@ -60,9 +62,12 @@ class LabCaptureController {
         String token = site.isEmpty() ? "" : token(site);
         Instant since = lab.now().minus(Duration.ofMinutes(minutes));
         Recorded recorded = lab.inWorld(world -> recorded(world, token, since));
+        // Outside of the world, which goes on meanwhile: addresses of phones are named by the labels of their devices.
+        Map<String, String> names = new HashMap<>(recorded.names());
+        recorded.phones().forEach((mac, address) -> devices.byMac(mac).ifPresent(d -> names.put(address, d.label())));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try {
-            Pcapng.write(recorded.captured(), recorded.names(), out);
+            Pcapng.write(recorded.captured(), names, out);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -85,14 +90,13 @@ class LabCaptureController {
                 .orElseThrow(() -> RefusedException.notFound("site"));
     }
 
-    /** Addresses of phones are named by the labels of their devices. */
-    private Recorded recorded(LabWorld world, String token, Instant since) {
+    private static Recorded recorded(LabWorld world, String token, Instant since) {
         Collection<String> addresses = token.isEmpty() ? Set.of() : world.addressesOf(token);
-        Map<String, String> names = world.addressNames();
-        world.phones()
-                .forEach(phone -> devices.byMac(phone.mac())
-                        .ifPresent(d -> names.put(phone.state().address(), d.label())));
+        Map<MacAddress, String> phones = new HashMap<>();
+        world.phones().forEach(phone -> phones.put(phone.mac(), phone.state().address()));
         return new Recorded(
-                token.isEmpty() || !addresses.isEmpty() ? world.captured(since, addresses) : List.of(), names);
+                token.isEmpty() || !addresses.isEmpty() ? world.captured(since, addresses) : List.of(),
+                world.addressNames(),
+                phones);
     }
 }

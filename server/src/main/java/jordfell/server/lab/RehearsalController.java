@@ -30,9 +30,18 @@ class RehearsalController {
     /**
      * The one that runs, and how it is told so far, in devices.
      *
-     * @param reached how many devices it reaches that carried before
+     * @param reached how many devices it reaches that were well before
+     * @param elsewhere of how many that it does not reach something new is told
      */
-    record RunningView(ScenarioView of, String place, Instant since, int reached, int found, int missed, int wrong) {}
+    record RunningView(
+            ScenarioView of,
+            String place,
+            Instant since,
+            int reached,
+            int found,
+            int missed,
+            int otherwise,
+            int elsewhere) {}
 
     record ScenarioBoard(List<ScenarioView> ready, @Nullable RunningView running) {}
 
@@ -63,7 +72,8 @@ class RehearsalController {
                 rehearsal.reached().size(),
                 score.found().size(),
                 score.missed().size(),
-                score.wrong().size());
+                score.otherwise().size(),
+                score.elsewhere().size());
     }
 
     @PostMapping

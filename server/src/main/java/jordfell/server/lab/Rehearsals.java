@@ -2,23 +2,25 @@ package jordfell.server.lab;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import jordfell.core.device.Device;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.identity.MacAddress;
-import jordfell.core.path.Condition;
 import jordfell.core.roster.Domain;
 import jordfell.lab.fault.FaultKind;
+import jordfell.lab.phone.PhoneState;
 import jordfell.lab.phone.SimPhone;
 import jordfell.lab.scenario.Scenario;
 import jordfell.lab.scenario.Score;
-import jordfell.server.jdbc.Jdbc;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.DeviceStateStore;
+import jordfell.server.records.DeviceStateStore.FirstCause;
+import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DomainStore;
 import org.springframework.stereotype.Component;
 
@@ -34,27 +36,30 @@ class Rehearsals {
             Optional<Long> fault,
             List<MacAddress> phones,
             Set<Long> reached,
-            Set<Cause> expected,
+            Score.Expected expected,
             Map<Long, Cause> before) {}
-
-    private static final Set<String> WELL =
-            Set.of(Condition.UNDER_WAY.name(), Condition.CARRYING.name(), Condition.PROVEN.name());
-
-    private record Told(long device, String condition, String cause) {}
 
     private final LabService lab;
     private final LabFaults faults;
     private final LabPhones phones;
     private final DomainStore domains;
-    private final Jdbc jdbc;
+    private final DeviceStore devices;
+    private final DeviceStateStore states;
     private Optional<Rehearsal> running = Optional.empty();
 
-    Rehearsals(LabService lab, LabFaults faults, LabPhones phones, DomainStore domains, Jdbc jdbc) {
+    Rehearsals(
+            LabService lab,
+            LabFaults faults,
+            LabPhones phones,
+            DomainStore domains,
+            DeviceStore devices,
+            DeviceStateStore states) {
         this.lab = lab;
         this.faults = faults;
         this.phones = phones;
         this.domains = domains;
-        this.jdbc = jdbc;
+        this.devices = devices;
+        this.states = states;
     }
 
     synchronized Optional<Rehearsal> running() {
@@ -63,7 +68,7 @@ class Rehearsals {
 
     /** How the one that runs is told now. */
     Score score(Rehearsal rehearsal) {
-        return Score.of(rehearsal.reached(), rehearsal.expected(), rehearsal.before(), causes(told()));
+        return Score.of(rehearsal.reached(), rehearsal.expected(), rehearsal.before(), causes(states.firstCauses()));
     }
 
     synchronized void begin(Scenario scenario, LabFaults.Place place) {
@@ -74,14 +79,23 @@ class Rehearsals {
             throw RefusedException.field(
                     "/key", "“" + scenario.title() + "” can’t be at " + place.name() + ".", "Choose another place.");
         }
-        List<MacAddress> there = lab.inWorld(world -> world.phones().stream()
-                .filter(phone -> phone.state().powered() && isReached(phone, place))
-                .map(SimPhone::mac)
-                .toList());
+        List<PhoneState> all = lab.inWorld(
+                world -> world.phones().stream().map(SimPhone::state).toList());
+        List<MacAddress> there = all.stream()
+                .filter(phone -> phone.powered() && isAt(phone, place))
+                .map(PhoneState::mac)
+                .toList();
         if (there.isEmpty()) {
             throw RefusedException.field("/key", "No phone of the Lab is there that has power.", "Unbox some first.");
         }
-        List<Told> told = told();
+        if (faults.all().stream()
+                .anyMatch(f -> scenario.fault().filter(f.kind()::equals).isPresent() && f.at().equals(place.at()))) {
+            throw RefusedException.field(
+                    "/scenario",
+                    "What it breaks is broken there already.",
+                    "Mend that first, under " + place.name() + ".");
+        }
+        List<FirstCause> told = states.firstCauses();
         Set<Long> reached = reached(there, told);
         Optional<Long> fault = scenario.fault()
                 .map(kind -> faults.add(
@@ -95,8 +109,16 @@ class Rehearsals {
             case RESTART -> phones.actAll(there, SimPhone::restart);
             case NOTHING -> {}
         }
+        boolean alone = isAlone(place);
         running = Optional.of(new Rehearsal(
-                scenario, place, lab.now(), fault, there, reached, scenario.expected(isAlone(place)), causes(told)));
+                scenario,
+                place,
+                lab.now(),
+                fault,
+                there,
+                reached,
+                new Score.Expected(scenario.named(alone), scenario.following(alone)),
+                causes(told)));
     }
 
     /** Ends the one that runs: what it broke is mended, and what it switched off is on again. */
@@ -110,11 +132,11 @@ class Rehearsals {
         running = Optional.empty();
     }
 
-    private boolean isReached(SimPhone phone, LabFaults.Place place) {
+    private boolean isAt(PhoneState phone, LabFaults.Place place) {
         return switch (place.where()) {
-            case SITE -> phone.state().site().equals(place.at());
-            case NODE -> faults.domainOf(phone.state().site()).equals(place.of());
-            case DOMAIN -> faults.domainOf(phone.state().site()).equals(place.at());
+            case SITE -> phone.site().equals(place.at());
+            case NODE -> faults.domainOf(phone.site()).equals(place.of());
+            case DOMAIN -> faults.domainOf(phone.site()).equals(place.at());
         };
     }
 
@@ -125,30 +147,21 @@ class Rehearsals {
                 .anyMatch(nodes -> nodes.size() == 1);
     }
 
-    /** Those that carry, or are on their way to it: of others something is told already, or nothing can be. */
-    private Set<Long> reached(List<MacAddress> there, List<Told> told) {
-        Set<Long> well = new HashSet<>();
-        told.stream().filter(t -> WELL.contains(t.condition())).forEach(t -> well.add(t.device()));
-        List<Long> ids = new ArrayList<>();
-        there.forEach(mac -> jdbc.one("select id from device where mac = ?", row -> row.number("id"), mac.compact())
-                .ifPresent(ids::add));
-        well.retainAll(Set.copyOf(ids));
-        return well;
+    private Set<Long> reached(List<MacAddress> there, List<FirstCause> told) {
+        Set<Long> ids = there.stream()
+                .flatMap(mac -> devices.byMac(mac).stream())
+                .map(Device::id)
+                .collect(Collectors.toSet());
+        return told.stream()
+                .filter(t -> ids.contains(t.device()) && Scenario.reaches(t.condition()))
+                .map(FirstCause::device)
+                .collect(Collectors.toSet());
     }
 
-    private List<Told> told() {
-        return jdbc.list(
-                "select device_id, condition, cause from device_state",
-                row -> new Told(row.number("device_id"), row.text("condition"), row.text("cause")));
-    }
-
-    private static Map<Long, Cause> causes(List<Told> told) {
+    private static Map<Long, Cause> causes(List<FirstCause> told) {
         Map<Long, Cause> causes = new HashMap<>();
-        told.stream()
-                .filter(t -> !t.cause().isEmpty())
-                .map(t -> Map.entry(t.device(), Cause.bySlug(t.cause())))
-                .filter(e -> !e.getValue().leavesDialTone())
-                .forEach(e -> causes.put(e.getKey(), e.getValue()));
+        told.forEach(t ->
+                t.cause().filter(cause -> !cause.leavesDialTone()).ifPresent(cause -> causes.put(t.device(), cause)));
         return causes;
     }
 }

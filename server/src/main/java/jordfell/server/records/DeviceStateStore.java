@@ -5,6 +5,8 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.diagnosis.Cause;
+import jordfell.core.path.Condition;
 import jordfell.server.jdbc.Jdbc;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -102,6 +104,21 @@ public class DeviceStateStore {
 
     /** What lists and comparisons show of how a device stands. */
     public record Shown(String condition, String word, String sentence, String rail, String firmware) {}
+
+    /** How a device stood when it was last looked at, and what was told of it first. */
+    public record FirstCause(long device, Condition condition, Optional<Cause> cause) {}
+
+    /** Of all devices. */
+    public List<FirstCause> firstCauses() {
+        return jdbc.list(
+                "select device_id, condition, cause from device_state",
+                row -> new FirstCause(
+                        row.number("device_id"),
+                        Condition.valueOf(row.text("condition")),
+                        Optional.of(row.text("cause"))
+                                .filter(slug -> !slug.isEmpty())
+                                .map(Cause::bySlug)));
+    }
 
     /** How a device stands; one that was never looked at is parked. */
     public Shown shown(long deviceId) {

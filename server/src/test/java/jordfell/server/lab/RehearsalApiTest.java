@@ -67,7 +67,7 @@ class RehearsalApiTest {
         assertThat(run("POWER_GONE", SITE).status()).isLessThan(300);
         assertThat(running().path("reached").asInt()).isPositive();
         assertThat(running().path("found").asInt() + running().path("missed").asInt())
-                .as("wrong of none that it reaches: %s", running())
+                .as("told otherwise of none that it reaches: %s", running())
                 .isEqualTo(running().path("reached").asInt());
         assertThat(running().path("place").asString()).isEqualTo(SITE);
         assertThat(powered()).isFalse();
@@ -89,6 +89,18 @@ class RehearsalApiTest {
                         .status())
                 .isEqualTo(403);
         assertThat(running().isMissingNode() || running().isNull()).isTrue();
+    }
+
+    @Test
+    void whatIsBrokenThereAlreadyIsToldBeforeAnythingIsDone() {
+        Answer fault = pier.client()
+                .post(
+                        "/api/lab/faults",
+                        Map.of("where", "SITE", "key", SITE, "kind", "ANSWERS_BLOCKED", "inMinutes", 60));
+        assertThat(fault.status()).as(fault.toString()).isEqualTo(201);
+        pier.unbox("02-4B-7A-0C-01-02");
+        assertThat(run("DEAF", SITE).problemAt("/scenario")).startsWith("What it breaks is broken there already.");
+        pier.client().delete("/api/lab/faults/" + fault.json().path("id").asLong());
     }
 
     private boolean powered() {
