@@ -16,6 +16,7 @@ public enum Cause {
     CONFIG_UNAVAILABLE(Stop.FETCHED, "Its request for a configuration is not answered with one"),
     STALE_CONFIG(Stop.FETCHED, "It still has an older configuration"),
     NAME_NOT_FOUND(Stop.LOCATED, "The registrar’s name is not found"),
+    NAME_SILENT(Stop.LOCATED, "The name service does not say where the registrar is"),
     NOT_HEARD(Stop.HEARD, "No registration reaches a registrar"),
     WRONG_HOST(Stop.ACCEPTED, "It registers in another domain"),
     UNKNOWN_EXTENSION(Stop.ACCEPTED, "The registrar does not know the extension"),

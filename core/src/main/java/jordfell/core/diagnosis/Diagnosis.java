@@ -20,6 +20,7 @@ public final class Diagnosis {
             new ConfigUnavailable(),
             new StaleConfig(),
             new NameNotFound(),
+            new NameSilent(),
             new NotHeard(),
             new WrongHost(),
             new UnknownExtension(),

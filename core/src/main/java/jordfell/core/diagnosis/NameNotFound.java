@@ -16,6 +16,7 @@ final class NameNotFound implements Rule {
     public List<Finding> examine(CaseOf device) {
         return device.heldAt(Stop.LOCATED)
                 ? RegistrarLookups.of(device.facts(), device.reached(), Instant.MIN).failed().stream()
+                        .filter(failed -> failed.newest().isAnswered())
                         .map(failed -> notFound(device, failed))
                         .toList()
                 : List.of();

@@ -31,7 +31,7 @@ final class EpisodeKey {
         if (o instanceof ConfigRequested c) {
             return joined("config", c.file(), c.status(), c.revision(), c.userAgent(), c.source());
         } else if (o instanceof NameLookedUp n) {
-            return joined("dns", n.name(), n.type(), String.join(",", n.answers()));
+            return joined("dns", n.name(), n.type(), String.join(",", n.answers()), n.status());
         } else if (o instanceof BindingChanged b) {
             return joined("binding", b.number(), b.change(), b.contact(), b.node(), b.peer());
         } else if (o instanceof Pinged p) {

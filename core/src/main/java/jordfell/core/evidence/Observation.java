@@ -2,6 +2,7 @@ package jordfell.core.evidence;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 
 /**
  * One timed fact, as it was seen. Which device it belongs to is decided where it is stored.
@@ -88,10 +89,31 @@ public sealed interface Observation
         }
     }
 
-    /** A name was looked up; {@code answers} is empty when there is no such name. */
-    record NameLookedUp(Instant at, String name, String type, List<String> answers) implements Observation {
+    /**
+     * A name was looked up.
+     *
+     * @param answers what was found; empty for nothing
+     * @param status what the name service said, as DNS names it (RFC 1035 §4.1.1, RFC 2929 §2.3); empty if it said nothing
+     */
+    record NameLookedUp(Instant at, String name, String type, List<String> answers, String status)
+            implements Observation {
+
+        private static final String FOUND = "NOERROR";
+        private static final String NOT_FOUND = "NXDOMAIN";
+
         public NameLookedUp {
             answers = List.copyOf(answers);
+            // What was kept before the status was, is told by what was found.
+            status = Objects.requireNonNullElse(status, answers.isEmpty() ? NOT_FOUND : FOUND);
+        }
+
+        public NameLookedUp(Instant at, String name, String type, List<String> answers) {
+            this(at, name, type, answers, answers.isEmpty() ? NOT_FOUND : FOUND);
+        }
+
+        /** Whether the name service said what it knows, be that nothing. */
+        public boolean isAnswered() {
+            return status.equals(FOUND) || status.equals(NOT_FOUND);
         }
     }
 

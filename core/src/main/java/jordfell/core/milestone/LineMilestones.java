@@ -106,7 +106,7 @@ public record LineMilestones(
                 : this;
     }
 
-    /** A provisional response says nothing yet, and a challenge only asks for the next try. */
+    /** A provisional response says nothing yet; a challenge, and the first word of a longer expiry, only ask for the next try. */
     private LineMilestones answered(SipSeen.Response response) {
         int status = response.status();
         if (status < 200) {
@@ -121,8 +121,17 @@ public record LineMilestones(
                 heard,
                 lastRequest,
                 asked,
-                status == 401 ? refusal : status < 300 ? Optional.empty() : Optional.of(refused(response)),
+                status == 401 || isFirstTooBrief(status)
+                        ? refusal
+                        : status < 300 ? Optional.empty() : Optional.of(refused(response)),
                 ping);
+    }
+
+    /** Who is told 423 (RFC 3261 §21.4.17) asks for more at once; that is no refusal until it asked so again. */
+    private boolean isFirstTooBrief(int status) {
+        return status == 423
+                && refusal.isEmpty()
+                && asks.filter(a -> a.times() - a.challenged() > 1).isEmpty();
     }
 
     private Refusal refused(SipSeen.Response response) {

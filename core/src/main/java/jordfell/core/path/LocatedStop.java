@@ -32,7 +32,10 @@ final class LocatedStop implements StopRule {
         }
         return lookups.failed()
                 .map(LookUp::newest)
-                .map(l -> StopReport.held(Stop.LOCATED, l.at(), "DNS has no " + l.name()))
+                .map(l -> StopReport.held(
+                        Stop.LOCATED,
+                        l.at(),
+                        l.isAnswered() ? "DNS has no " + l.name() : "DNS gives no answer for " + l.name()))
                 .orElseGet(() -> notYet(j, since));
     }
 

@@ -167,7 +167,7 @@ final class CallWay {
     }
 
     private List<Target> targets(String number, Instant now) {
-        return ground.registrar().contacts(ground.domain(), number, now).stream()
+        return ground.registrar().contacts(ground.node(), ground.domain(), number, now).stream()
                 .map(contact -> new Target(number, contact.contact(), contact.source(), contact.node(), shown))
                 .toList();
     }

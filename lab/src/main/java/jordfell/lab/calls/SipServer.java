@@ -16,6 +16,7 @@ import jordfell.lab.registrar.Outcome;
 import jordfell.lab.registrar.Registrar;
 import jordfell.lab.registrar.RegistrarEvent;
 import jordfell.lab.registrar.Responses;
+import jordfell.lab.registrar.Sharing;
 import jordfell.lab.watching.Event;
 import jordfell.lab.watching.LiveCalls;
 import jordfell.lab.watching.Messages;
@@ -43,9 +44,19 @@ public final class SipServer {
 
     /** @param messages how many messages wait for whom */
     public SipServer(Accounts accounts, Messages messages, Addresses addresses, RandomGenerator random) {
+        this(accounts, messages, addresses, Sharing.EVERYTHING, random);
+    }
+
+    /**
+     * With nodes that may not know of each other what they know.
+     *
+     * @param messages how many messages wait for whom
+     */
+    public SipServer(
+            Accounts accounts, Messages messages, Addresses addresses, Sharing sharing, RandomGenerator random) {
         LiveCalls live = new LiveCalls();
         this.accounts = accounts;
-        this.registrar = new Registrar(accounts, addresses, random);
+        this.registrar = new Registrar(accounts, addresses, sharing, random);
         this.callers = new Callers(accounts, registrar, services);
         this.subscriptions = new Subscriptions(registrar, live, messages, addresses);
         CallWatch watch = new CallWatch(live, subscriptions);

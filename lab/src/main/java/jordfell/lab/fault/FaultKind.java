@@ -39,6 +39,18 @@ public enum FaultKind {
             200,
             9_000,
             300),
+    CONTACT_REWRITTEN(
+            Where.SITE,
+            "the router rewrites Contact",
+            "A router that meddles with SIP writes its own address where phones say where they can be reached."),
+    VIA_REWRITTEN(
+            Where.SITE,
+            "the router rewrites Via",
+            "A router that meddles with SIP writes its own address where phones say whence they ask; they know no answer again."),
+    SIP_REWRITTEN(
+            Where.SITE,
+            "the router rewrites SIP",
+            "A router that meddles with SIP writes its own address into Via and Contact."),
     NAT(
             Where.SITE,
             "the router translates addresses",
@@ -60,9 +72,43 @@ public enum FaultKind {
             30),
     NODE_KNOWS_NOBODY(
             Where.NODE, "knows nobody", "The node answers each REGISTER with 404, as if its accounts were gone."),
+    NODE_BUSY(
+            Where.NODE,
+            "can take only so many",
+            "Requests wait for each other; those that would wait for two seconds are told 503.",
+            "a second",
+            1,
+            100_000,
+            20),
+    NODE_BANS(
+            Where.NODE,
+            "bans addresses",
+            "After so many refused requests from an address the node hears nothing from it for ten minutes.",
+            "refusals",
+            1,
+            1_000,
+            5),
+    NODE_WANTS_LONGER(
+            Where.NODE,
+            "takes no short registrations",
+            "Who asks for less time is told 423, and how much it has to be.",
+            "s",
+            60,
+            86_400,
+            7_200),
+    NODE_TRUSTS_CONTACT(
+            Where.NODE,
+            "sends to Contact",
+            "Calls and questions go where a phone says that it is, not where its requests come from."),
+    NODE_ALONE(Where.NODE, "keeps to itself", "What registers there is unknown to the other nodes, and theirs to it."),
 
     NAME_NOT_FOUND(Where.DOMAIN, "its names are not found", "The name service says that there is no such name."),
     NAME_SILENT(Where.DOMAIN, "its names are not answered", "The name service says nothing to questions for them."),
+    NAME_FAILS(Where.DOMAIN, "its names can’t be looked up", "The name service says that it failed (SERVFAIL)."),
+    NAME_STALE(
+            Where.DOMAIN,
+            "its names are as they were",
+            "The name service goes on to say what was so when this began, whatever is changed in the domain."),
     NAME_LEADS_NOWHERE(Where.DOMAIN, "its names lead nowhere", "They lead to an address at which nobody listens.");
 
     /** At what it can be switched on. */

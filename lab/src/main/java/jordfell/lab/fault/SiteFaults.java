@@ -1,7 +1,9 @@
 package jordfell.lab.fault;
 
 import java.time.Duration;
+import java.util.EnumSet;
 import java.util.Optional;
+import java.util.Set;
 import java.util.random.RandomGenerator;
 import jordfell.lab.net.Hop;
 import jordfell.lab.net.Hops;
@@ -9,6 +11,10 @@ import jordfell.lab.net.Network;
 
 /** Faults of the way between a site and everything else. */
 final class SiteFaults {
+
+    /** What needs a router with an address of its own. */
+    private static final Set<FaultKind> OWN_ADDRESS =
+            EnumSet.of(FaultKind.NAT, FaultKind.VIA_REWRITTEN, FaultKind.CONTACT_REWRITTEN, FaultKind.SIP_REWRITTEN);
 
     private final Network network;
     private final RandomGenerator random;
@@ -20,16 +26,18 @@ final class SiteFaults {
 
     /** Why one can’t be; empty if it can. */
     Optional<String> refuse(Fault fault) {
-        return fault.kind() == FaultKind.NAT && !network.canTranslate(fault.at())
+        return OWN_ADDRESS.contains(fault.kind()) && !network.canTranslate(fault.at())
                 ? Optional.of("No router of the Lab has an address left by which others would know this site.")
                 : Optional.empty();
     }
 
     void begin(Fault fault) {
-        if (fault.kind() == FaultKind.NAT) {
-            network.translate(fault.at(), fault.id(), Duration.ofSeconds(fault.amount()));
-        } else {
-            hop(fault).ifPresent(hop -> network.router(fault.at()).put(fault.id(), hop));
+        switch (fault.kind()) {
+            case NAT -> network.translate(fault.at(), fault.id(), Duration.ofSeconds(fault.amount()));
+            case VIA_REWRITTEN -> network.rewrite(fault.at(), fault.id(), true, false);
+            case CONTACT_REWRITTEN -> network.rewrite(fault.at(), fault.id(), false, true);
+            case SIP_REWRITTEN -> network.rewrite(fault.at(), fault.id(), true, true);
+            default -> hop(fault).ifPresent(hop -> network.router(fault.at()).put(fault.id(), hop));
         }
     }
 

@@ -89,12 +89,22 @@ public final class Network {
         if (!canTranslate(site)) {
             return false;
         }
+        router.put(key, new Nat(named(router).outerAddress(), timeout));
+        return true;
+    }
+
+    /** Has a site’s router write its own address into SIP, where {@link #canTranslate} says that it has one. */
+    public void rewrite(String site, Object key, boolean via, boolean contact) {
+        Router router = named(router(site));
+        router.put(key, new SipRewriting(router.outerAddress(), via, contact));
+    }
+
+    private Router named(Router router) {
         if (router.outerAddress().isEmpty()) {
             router.outerAddress(OUTER + (FIRST_OUTER + byOuterAddress.size()));
             byOuterAddress.put(router.outerAddress(), router);
         }
-        router.put(key, new Nat(router.outerAddress(), timeout));
-        return true;
+        return router;
     }
 
     /** Has an address be at a site, behind its router. */

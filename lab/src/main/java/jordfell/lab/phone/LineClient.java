@@ -22,6 +22,8 @@ final class LineClient {
     /** Retransmissions double from half a second (RFC 3261 §17.1.2.2, T1); after these the target is given up. */
     private static final int MOST_SENDINGS = 5;
 
+    private static final Duration LONGEST_PAUSE = Duration.ofMinutes(1);
+
     private static final Duration T1 = Duration.ofMillis(500);
 
     /** How a line stands, for the phone's screen. */
@@ -43,6 +45,7 @@ final class LineClient {
     private int expires;
     private long cseq;
     private int nonceCount;
+    private int silences;
     private Optional<DigestChallenge> challenge = Optional.empty();
     private Optional<SipMessage> open = Optional.empty();
     private boolean stopped;
@@ -101,7 +104,14 @@ final class LineClient {
     }
 
     boolean owns(SipMessage response) {
-        return response.first("Call-ID").filter(callId::equals).isPresent();
+        return response.first("Call-ID").filter(callId::equals).isPresent() && isFor(response);
+    }
+
+    /** A response whose topmost Via names another sender is not for this line (RFC 3261 §18.1.2). */
+    private boolean isFor(SipMessage response) {
+        return SipHeaders.topVia(response)
+                .filter(via -> via.host().equals(self.host()) && via.port() == self.port())
+                .isPresent();
     }
 
     /** Takes a response to one of its REGISTERs. */
@@ -117,12 +127,14 @@ final class LineClient {
             case 200 -> accepted(response);
             case 401 -> challenged(request, response);
             case 423 -> tooBrief(response);
+            case 503 -> unavailable(response);
             default -> refused();
         }
     }
 
     private void accepted(SipMessage response) {
         state = State.REGISTERED;
+        silences = 0;
         phone.registered(this);
         int granted = SipHeaders.contacts(response).stream()
                 .filter(c -> c.param("+sip.instance")
@@ -164,19 +176,49 @@ final class LineClient {
         }
     }
 
+    /** Another registrar may have time (RFC 3263 §4.3); else this one says when it will (RFC 3261 §21.5.4). */
+    private void unavailable(SipMessage response) {
+        if (target + 1 < targets.size()) {
+            nextTarget();
+            return;
+        }
+        state = State.REFUSED;
+        challenge = Optional.empty();
+        Duration asked = response.first("Retry-After")
+                .map(text -> text.strip().split("[ ;(]", 2)[0])
+                .filter(text -> text.matches("[0-9]{1,6}"))
+                .map(text -> Duration.ofSeconds(Long.parseLong(text)))
+                .orElse(Duration.ZERO);
+        retryAfter(asked.compareTo(phone.retryDelay()) > 0 ? asked : phone.retryDelay());
+    }
+
     private void refused() {
         state = State.REFUSED;
         challenge = Optional.empty();
-        retryLater();
+        retryAfter(phone.retryDelay());
     }
 
     /** After a failure the phone first looks whether its configuration was mended, and then tries again. */
     private void retryLater() {
-        timeline.after(phone.retryDelay(), () -> {
+        Duration pause = pause();
+        silences++;
+        retryAfter(pause);
+    }
+
+    private void retryAfter(Duration pause) {
+        timeline.after(pause, () -> {
             if (!stopped) {
                 phone.checkThen(this::start);
             }
         });
+    }
+
+    /** Where nobody answers: as long as its file says for a refusal, and twice as long each further time (RFC 5626 §4.5). */
+    private Duration pause() {
+        Duration usual = phone.retryDelay();
+        Duration longer = usual.multipliedBy(1L << Math.min(silences, 5));
+        Duration most = usual.compareTo(LONGEST_PAUSE) > 0 ? usual : LONGEST_PAUSE;
+        return longer.compareTo(most) < 0 ? longer : most;
     }
 
     private void register(Optional<DigestChallenge> fresh) {

@@ -31,14 +31,16 @@ public final class Registrar {
     public static final Duration NONCE_LIFETIME = Duration.ofMinutes(5);
 
     private final Accounts accounts;
+    private final Sharing sharing;
     private final Nonces nonces;
     private final Map<String, Map<String, Binding>> bindings = new LinkedHashMap<>();
     private final Authenticator authenticator;
     private final Addresses addresses;
     private final ContactPinger pinger;
 
-    public Registrar(Accounts accounts, Addresses addresses, RandomGenerator random) {
+    public Registrar(Accounts accounts, Addresses addresses, Sharing sharing, RandomGenerator random) {
         this.accounts = accounts;
+        this.sharing = sharing;
         this.addresses = addresses;
         this.nonces = new Nonces(NONCE_LIFETIME, random);
         this.authenticator = new Authenticator(nonces);
@@ -100,6 +102,13 @@ public final class Registrar {
         return live(domain, number, now).stream()
                 .sorted(Comparator.comparing(Binding::expiresAt).reversed())
                 .map(b -> new Contact(b.contact().uri(), b.source(), b.node(), b.expiresAt(), deviceOf(b.contact())))
+                .toList();
+    }
+
+    /** Those of them that a node knows of. */
+    public List<Contact> contacts(String node, String domain, String number, Instant now) {
+        return contacts(domain, number, now).stream()
+                .filter(contact -> sharing.share(node, contact.node()))
                 .toList();
     }
 

@@ -26,6 +26,7 @@ import jordfell.core.sip.SipReading;
 import jordfell.lab.calls.SipServer;
 import jordfell.lab.capture.Captured;
 import jordfell.lab.capture.Recorder;
+import jordfell.lab.dns.Zone;
 import jordfell.lab.fault.Faults;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
@@ -38,7 +39,6 @@ import jordfell.lab.registrar.Accounts;
 import jordfell.lab.registrar.Outcome;
 import jordfell.lab.registrar.Registrar;
 import jordfell.lab.registrar.RegistrarEvent;
-import jordfell.lab.registrar.Responses;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.watching.Messages;
 import jordfell.lab.watching.Watched;
@@ -68,6 +68,7 @@ public final class LabWorld {
     private final Names names;
     private final PhoneEnvironment surroundings;
     private final Witness witness;
+    private final NodeDesk desk;
     private final TestCalls testCalls;
     private final Map<Transport, Endpoint> outside = new ConcurrentHashMap<>();
     private final SipCounters counters = new SipCounters();
@@ -86,17 +87,18 @@ public final class LabWorld {
         this.timeline = timeline;
         this.network = new Network(timeline, random);
         this.voicemail = new Voicemail(network, accounts::pin, this::messagesChanged);
-        this.sip = new SipServer(accounts, voicemail, this::addressOf, random);
+        this.faults = new Faults(timeline, network, random);
+        this.sip = new SipServer(accounts, voicemail, this::addressOf, faults.nodes()::share, random);
         sip.addService(Voicemail.USER, Voicemail.ADDRESS);
         new Announcer(timeline, network);
         sip.addService(Announcement.SERVICE, Announcer.ADDRESS);
         this.registrar = sip.registrar();
         network.tap(
                 packet -> recorder.record(new Captured(timeline.now(), packet.from(), packet.to(), packet.bytes())));
-        this.faults = new Faults(timeline, network, random);
         this.names = new Names(timeline, network, observer, faults.names());
         this.surroundings = new PhoneEnvironment(timeline, network, configs, Names.ADDRESS, random);
         this.witness = new Witness(timeline, network, nodes, faults.nodes(), observer, counters);
+        this.desk = new NodeDesk(timeline, faults.nodes(), sip, this::carryOut);
         this.testCalls = new TestCalls(timeline, network, random, sip, nodes, phones, observer);
         follow(domains);
         timeline.after(TICK, this::tick);
@@ -146,6 +148,11 @@ public final class LabWorld {
                 .filter(address -> !address.isEmpty())
                 .ifPresent(addresses::add);
         return addresses;
+    }
+
+    /** Names of a domain lead where a zone file says; empty to follow the domain again. Must be called in the world’s order. */
+    public void giveZone(String domain, Optional<Zone> zone) {
+        names.give(domain, zone);
     }
 
     /** Who its addresses are: nodes, the name service. */
@@ -326,25 +333,13 @@ public final class LabWorld {
         if (reading instanceof SipReading.Message read) {
             SipMessage message = read.message();
             witness.see(node, from, bytes, message, true);
-            Duration slowness = faults.nodes().slowness(node);
-            if (slowness.isZero()) {
-                answer(node, message, from);
-            } else {
-                timeline.after(slowness, () -> answer(node, message, from));
-            }
+            desk.take(node, message, from);
         } else if (reading instanceof SipReading.Broken broken) {
             witness.seeBroken(node, from, bytes, broken.reason());
             refuse(node, from, bytes);
         } else {
             counters.keepAlives.incrementAndGet();
         }
-    }
-
-    private void answer(String node, SipMessage message, Endpoint from) {
-        carryOut(faults.nodes()
-                .instead(node, message, from)
-                .map(wrong -> Outcome.send(node, Responses.destination(message, from), wrong))
-                .orElseGet(() -> sip.handle(node, message, from, timeline.now())));
     }
 
     private void refuse(String node, Endpoint from, byte[] bytes) {
@@ -357,13 +352,13 @@ public final class LabWorld {
                 continue;
             }
             byte[] bytes = out.message().bytes();
-            witness.see(out.node(), out.to(), bytes, out.message(), false);
+            witness.see(out.node(), desk.target(out), bytes, out.message(), false);
             send(out, bytes);
         }
         outcome.events().forEach(witness::report);
     }
 
     private void send(Outcome.Outgoing out, byte[] bytes) {
-        network.send(nodes.at(out.node()), out.to(), bytes);
+        network.send(nodes.at(out.node()), desk.target(out), bytes);
     }
 }

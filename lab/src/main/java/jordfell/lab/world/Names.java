@@ -2,13 +2,13 @@ package jordfell.lab.world;
 
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.lab.dns.StubDns;
+import jordfell.lab.dns.Zone;
 import jordfell.lab.fault.NameFaults;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
@@ -23,12 +23,10 @@ final class Names {
     private final Network network;
     private final WorldObserver observer;
     private final Map<String, MacAddress> holders = new HashMap<>();
-    private final NameFaults faults;
-    private StubDns dns;
+    private final StubDns dns;
 
     Names(Timeline timeline, Network network, WorldObserver observer, NameFaults faults) {
-        this.faults = faults;
-        this.dns = new StubDns(List.of(), faults);
+        this.dns = new StubDns(faults);
         this.timeline = timeline;
         this.network = network;
         this.observer = observer;
@@ -37,7 +35,12 @@ final class Names {
 
     /** Names lead where the domains say from now on. */
     void follow(Collection<Domain> domains) {
-        dns = new StubDns(domains, faults);
+        dns.follow(domains);
+    }
+
+    /** Names of a domain lead where a zone file says; empty to follow the domain again. */
+    void give(String domain, Optional<Zone> zone) {
+        dns.give(domain, zone);
     }
 
     /** A device has this address. */
@@ -50,8 +53,10 @@ final class Names {
             observer.observed(
                     "",
                     Optional.ofNullable(holders.get(from.host())),
-                    new NameLookedUp(timeline.now(), answer.name(), answer.type(), answer.found()));
-            network.send(ADDRESS, from, answer.wire());
+                    new NameLookedUp(timeline.now(), answer.name(), answer.type(), answer.found(), answer.status()));
+            if (answer.wire().length > 0) {
+                network.send(ADDRESS, from, answer.wire());
+            }
         });
     }
 }

@@ -97,10 +97,95 @@ class FaultsTest {
 
     @Test
     void aSlowNodeIsAsSlowAsTheWorstThatIsWrongWithIt() {
-        assertThat(faults.nodes().slowness("n.example")).isZero();
+        assertThat(faults.nodes().wait("n.example", timeline.now())).contains(Duration.ZERO);
         faults.add(node(1, FaultKind.NODE_SLOW, 700, 0, Optional.empty()));
         timeline.run(Duration.ofSeconds(1));
-        assertThat(faults.nodes().slowness("n.example")).isEqualTo(Duration.ofMillis(700));
+        assertThat(faults.nodes().wait("n.example", timeline.now())).contains(Duration.ofMillis(700));
+    }
+
+    @Test
+    void atABusyNodeRequestsWaitForEachOtherUntilNoneIsLetIn() {
+        faults.add(node(1, FaultKind.NODE_BUSY, 2, 0, Optional.empty()));
+        timeline.run(Duration.ofSeconds(1));
+        List<Long> waits = new ArrayList<>();
+        for (int i = 0; i < 6; i++) {
+            waits.add(faults.nodes()
+                    .wait("n.example", timeline.now())
+                    .map(Duration::toMillis)
+                    .orElse(-1L));
+        }
+        assertThat(waits).containsExactly(500L, 1_000L, 1_500L, 2_000L, 2_500L, -1L);
+        assertThat(faults.nodes().waiting("n.example", timeline.now())).isEqualTo(5);
+        timeline.run(Duration.ofSeconds(3));
+        assertThat(faults.nodes().waiting("n.example", timeline.now())).isZero();
+    }
+
+    @Test
+    void anAddressOfWhichTooMuchIsRefusedIsHeardNoMoreForAWhile() {
+        faults.add(node(1, FaultKind.NODE_BANS, 3, 0, Optional.empty()));
+        timeline.run(Duration.ofSeconds(1));
+        SipMessage proved = register().with("Authorization", "Digest username=\"7\"");
+        NodeFaults nodes = faults.nodes();
+        nodes.answered(
+                "n.example",
+                register(),
+                SipMessage.response(401, "as it is"),
+                "198.51.100.7",
+                timeline.now()); // nobody’s fault
+        nodes.answered("n.example", proved, SipMessage.response(401, "as it is"), "198.51.100.7", timeline.now());
+        nodes.answered("n.example", proved, SipMessage.response(403, "as it is"), "198.51.100.7", timeline.now());
+        nodes.answered(
+                "n.example",
+                proved,
+                SipMessage.response(401, "as it is")
+                        .with("WWW-Authenticate", "Digest realm=\"v\", nonce=\"n\", stale=true"),
+                "198.51.100.7",
+                timeline.now());
+        nodes.answered("n.example", proved, SipMessage.response(200, "as it is"), "198.51.100.7", timeline.now());
+        assertThat(nodes.isBanned("n.example", "198.51.100.7", timeline.now())).isFalse();
+        nodes.answered("n.example", register(), SipMessage.response(404, "as it is"), "198.51.100.7", timeline.now());
+        assertThat(nodes.isBanned("n.example", "198.51.100.7", timeline.now())).isTrue();
+        assertThat(nodes.isBanned("n.example", "198.51.100.8", timeline.now())).isFalse();
+        assertThat(nodes.banned("n.example", timeline.now())).containsExactly("198.51.100.7");
+        assertThat(nodes.isBanned("n.example", "198.51.100.7", timeline.now().plus(BanList.TIME)))
+                .isFalse();
+    }
+
+    @Test
+    void refusalsLongAgoCountNoMoreAndNoMoreAddressesAreKeptThanAreBounded() {
+        BanList list = new BanList(2);
+        list.refused("a", START);
+        list.refused("a", START.plus(BanList.TIME));
+        assertThat(list.isBanned("a", START.plus(BanList.TIME))).isFalse();
+        for (int i = 0; i < 2 * BanList.MOST + 2; i++) {
+            list.refused("b" + i / 2, START);
+        }
+        assertThat(list.banned(START)).hasSize(BanList.MOST).doesNotContain("b0");
+    }
+
+    @Test
+    void aNodeThatTakesNoShortRegistrationsSaysHowLongTheyHaveToBe() {
+        faults.add(node(1, FaultKind.NODE_WANTS_LONGER, 7_200, 0, Optional.empty()));
+        timeline.run(Duration.ofSeconds(1));
+        NodeFaults nodes = faults.nodes();
+        SipMessage brief = register().with("Expires", "3600");
+        assertThat(nodes.instead("n.example", brief, PHONE).flatMap(a -> a.first("Min-Expires")))
+                .contains("7200");
+        assertThat(nodes.instead("n.example", register().with("Expires", "7200"), PHONE))
+                .isEmpty();
+        assertThat(nodes.instead("n.example", register().with("Expires", "0"), PHONE))
+                .as("who goes away may")
+                .isEmpty();
+    }
+
+    @Test
+    void aNodeThatKeepsToItselfSharesWithNobodyElse() {
+        faults.add(node(1, FaultKind.NODE_ALONE, 0, 0, Optional.empty()));
+        timeline.run(Duration.ofSeconds(1));
+        assertThat(faults.nodes().share("n.example", "other.example")).isFalse();
+        assertThat(faults.nodes().share("other.example", "n.example")).isFalse();
+        assertThat(faults.nodes().share("n.example", "n.example")).isTrue();
+        assertThat(faults.nodes().share("other.example", "third.example")).isTrue();
     }
 
     @ParameterizedTest

@@ -35,7 +35,7 @@ class FaultEvidenceTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             LINE_CUT           | pier | 0    | LAPSED              | CONTACT_UNREACHABLE
-            LINE_LOSES         | pier | 30   | ''                  | CONTACT_UNREACHABLE LAMP_DARK
+            LINE_LOSES         | pier | 30   | ''                  | CONTACT_UNREACHABLE LAMP_DARK LAPSED
             LINE_SLOW          | pier | 400  | ''                  | ''
             LINE_REORDERS      | pier | 500  | ''                  | ''
             SIP_BLOCKED        | pier | 0    | LAPSED              | CONTACT_UNREACHABLE
@@ -45,6 +45,16 @@ class FaultEvidenceTest {
             LONG_LOST          | pier | 500  | ANSWERS_LOST        | LAPSED
             SIP_CUT_OFF        | pier | 300  | REGISTRAR_SAYS_NO   | ''
             NAT                | pier | 60   | CONTACT_UNREACHABLE | ''
+            CONTACT_REWRITTEN  | pier | 0    | ''                  | ''
+            VIA_REWRITTEN      | pier | 0    | ANSWERS_LOST        | CONTACT_UNREACHABLE LAPSED
+            SIP_REWRITTEN      | pier | 0    | ANSWERS_LOST        | CONTACT_UNREACHABLE LAPSED
+            NODE_BUSY          | n0.voice.tarnholm.example | 1    | ''                | REGISTRAR_SAYS_NO ANSWERS_LOST
+            NODE_BANS          | n0.voice.tarnholm.example | 1    | ''                | ''
+            NODE_WANTS_LONGER  | n0.voice.tarnholm.example | 2400 | ''                | ''
+            NODE_ALONE         | n0.voice.tarnholm.example | 0    | ''                | ''
+            NODE_TRUSTS_CONTACT | n0.voice.tarnholm.example | 0   | ''                | ''
+            NAME_FAILS         | voice.tarnholm.example    | 0    | LAPSED            | ''
+            NAME_STALE         | voice.tarnholm.example    | 0    | ''                | ''
             NODE_DOWN          | n0.voice.tarnholm.example | 0    | LAPSED            | ''
             NODE_SLOW          | n0.voice.tarnholm.example | 3000 | ''                | ''
             NODE_OVERLOADED    | n0.voice.tarnholm.example | 30   | REGISTRAR_SAYS_NO | ''

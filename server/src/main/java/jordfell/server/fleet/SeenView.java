@@ -47,6 +47,15 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
                 : new SeenView(episode.first(), until, episode.times(), what, answer, bad, raw);
     }
 
+    private static String nothing(NameLookedUp lookUp) {
+        return switch (lookUp.status()) {
+            case "NXDOMAIN" -> "no such name";
+            case "NOERROR" -> "no such record";
+            case "" -> "not answered";
+            default -> "the name service failed: " + lookUp.status();
+        };
+    }
+
     private static SeenView of(Observation o) {
         if (o instanceof ConfigRequested c) {
             String revision =
@@ -57,7 +66,7 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
             return line(
                     o,
                     "Looked up " + n.name() + " (" + n.type() + ")",
-                    none ? "no such name" : String.join(", ", n.answers()),
+                    none ? nothing(n) : String.join(", ", n.answers()),
                     none,
                     "");
         } else if (o instanceof SipSeen s) {
