@@ -21,7 +21,7 @@ import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
 import jordfell.lab.registrar.Accounts;
 import jordfell.lab.time.Timeline;
-import jordfell.lab.wire.LabAuthority;
+import jordfell.lab.tls.LabAuthority;
 import jordfell.lab.wire.SipPorts;
 import jordfell.lab.world.LabWorld;
 import jordfell.lab.world.WorldObserver;

@@ -7,12 +7,15 @@ import jordfell.core.milestone.Asks;
 /** <em>answers-lost</em>: it repeats a request that was answered already (RFC 3261 §17.1.2), so no answer reached it. */
 final class AnswersLost implements Rule {
 
+    /** One that is repeated once or twice may have been lost by chance. */
+    private static final int MANY = 3;
+
     @Override
     public List<Finding> examine(CaseOf device) {
         return device.turnedAway().stream()
                 .filter(t -> t.refusal().isEmpty())
                 .filter(t -> t.asks()
-                        .filter(a -> a.repeats() > 0 && a.answering() == 0)
+                        .filter(a -> a.repeats() >= MANY && a.answering() == 0)
                         .isPresent())
                 .map(AnswersLost::lost)
                 .toList();

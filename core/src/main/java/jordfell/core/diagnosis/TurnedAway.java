@@ -54,8 +54,7 @@ record TurnedAway(
 
     /** It answered a challenge and was challenged once more. */
     boolean isChallengedAgain() {
-        return refusal.isEmpty()
-                && asks.filter(a -> a.answering() > 0 && a.challenged() > 1).isPresent();
+        return refusal.isEmpty() && asks.filter(a -> a.turnedBack() > 0).isPresent();
     }
 
     /** Which password gave the answer; asked for only where there is one. */

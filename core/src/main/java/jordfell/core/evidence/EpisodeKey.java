@@ -11,11 +11,14 @@ import java.util.stream.Collectors;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
+import jordfell.core.evidence.Observation.Leased;
+import jordfell.core.evidence.Observation.Logged;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.NotKept;
 import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.evidence.Observation.TlsRefused;
 
 /** What an episode says: another one with the same key says nothing new. */
 final class EpisodeKey {
@@ -32,6 +35,12 @@ final class EpisodeKey {
             return joined("config", c.file(), c.status(), c.revision(), c.userAgent(), c.source());
         } else if (o instanceof NameLookedUp n) {
             return joined("dns", n.name(), n.type(), String.join(",", n.answers()), n.status());
+        } else if (o instanceof Leased l) {
+            return joined("lease", l.address(), l.server(), l.option(), l.files());
+        } else if (o instanceof Logged l) {
+            return joined("log", l.severity(), l.subject(), l.text(), l.source());
+        } else if (o instanceof TlsRefused t) {
+            return joined("tls", t.node(), t.peer(), t.alert());
         } else if (o instanceof BindingChanged b) {
             return joined("binding", b.number(), b.change(), b.contact(), b.node(), b.peer());
         } else if (o instanceof Pinged p) {

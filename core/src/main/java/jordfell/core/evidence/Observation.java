@@ -15,6 +15,9 @@ public sealed interface Observation
                 Observation.FirmwareAsked,
                 Observation.PhonebookAsked,
                 Observation.NameLookedUp,
+                Observation.Leased,
+                Observation.Logged,
+                Observation.TlsRefused,
                 Observation.BindingChanged,
                 Observation.Pinged,
                 Observation.TestCalled,
@@ -88,6 +91,32 @@ public sealed interface Observation
             return status == 200 || status == 304;
         }
     }
+
+    /**
+     * A device was given an address (RFC 2131).
+     *
+     * @param server who gave it
+     * @param option the DHCP option that said where files are; 0 for none
+     * @param files where, as that option says; empty if none does
+     */
+    record Leased(Instant at, String address, String server, int option, String files) implements Observation {}
+
+    /**
+     * A device wrote something down and sent it (RFC 5424).
+     *
+     * @param severity 0 to 7, the most urgent first
+     * @param subject what it is about, as it says
+     * @param source the address that it came from
+     */
+    record Logged(Instant at, int severity, String subject, String text, String source) implements Observation {}
+
+    /**
+     * A device broke the handshake off when a node showed its certificate (RFC 8446 §6.2).
+     *
+     * @param peer where it came from, {@code address:port}
+     * @param alert why, as it told the node: {@code certificate_expired}
+     */
+    record TlsRefused(Instant at, String node, String peer, String alert) implements Observation {}
 
     /**
      * A name was looked up.

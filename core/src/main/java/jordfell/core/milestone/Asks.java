@@ -11,6 +11,7 @@ import jordfell.core.evidence.SipSeen;
  * @param times how often it asked
  * @param answering how often it answered a challenge
  * @param challenged how often it was challenged
+ * @param turnedBack how often it was challenged again in answer to an answer
  * @param repeats how often it sent a request once more that was answered already: the answers do not reach it
  * @param answer the newest request that answers a challenge
  * @param challenge the newest challenge
@@ -21,13 +22,15 @@ public record Asks(
         int times,
         int answering,
         int challenged,
+        int turnedBack,
         int repeats,
         Optional<SipSeen.Request> answer,
         Optional<SipSeen.Response> challenge) {
 
     static Asks after(Optional<Asks> before, SipSeen.Request register) {
         if (before.isEmpty()) {
-            return new Asks(register.at(), register.at(), 0, 0, 0, 0, Optional.empty(), Optional.empty()).and(register);
+            return new Asks(register.at(), register.at(), 0, 0, 0, 0, 0, Optional.empty(), Optional.empty())
+                    .and(register);
         }
         return before.get().and(register);
     }
@@ -41,12 +44,23 @@ public record Asks(
                 times + 1,
                 answering + (answers ? 1 : 0),
                 challenged,
+                turnedBack,
                 repeats + (again ? 1 : 0),
                 answers ? Optional.of(register) : answer,
                 challenge);
     }
 
     Asks challenged(SipSeen.Response by) {
-        return new Asks(first, last, times, answering, challenged + 1, repeats, answer, Optional.of(by));
+        boolean again = answer.filter(by::answers).isPresent();
+        return new Asks(
+                first,
+                last,
+                times,
+                answering,
+                challenged + 1,
+                turnedBack + (again ? 1 : 0),
+                repeats,
+                answer,
+                Optional.of(by));
     }
 }

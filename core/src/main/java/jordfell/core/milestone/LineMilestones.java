@@ -70,7 +70,8 @@ public record LineMilestones(
                 since,
                 heard,
                 change.change().live() ? Optional.empty() : lastRequest,
-                Optional.empty(),
+                // What it asked in vain until its registration ended is what it asked in vain.
+                change.change() == BindingChanged.Change.EXPIRED ? asks : Optional.empty(),
                 refusal,
                 ping);
     }

@@ -1,5 +1,6 @@
 package jordfell.core.path;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.BindingChanged;
@@ -11,6 +12,9 @@ import jordfell.core.milestone.Refusal;
 
 /** How one line stands with the registrar. */
 public record LineStatus(int position, String number, LineMilestones reached) {
+
+    /** Where nobody answers a phone waits for up to a minute, and to ask two registrars in vain takes half a minute more. */
+    private static final Duration TRIES_AGAIN_WITHIN = Duration.ofMinutes(2);
 
     /** Its newest binding event. */
     public Optional<BindingChanged> binding() {
@@ -63,7 +67,8 @@ public record LineStatus(int position, String number, LineMilestones reached) {
 
     /** When its registration ended, or will. */
     public Optional<Instant> endedAt() {
-        return binding().map(b -> b.change().live() ? b.expiresAt() : b.at());
+        // That it ran out is noticed a moment later.
+        return binding().map(b -> b.change().live() || b.expiresAt().isBefore(b.at()) ? b.expiresAt() : b.at());
     }
 
     /**
@@ -81,7 +86,7 @@ public record LineStatus(int position, String number, LineMilestones reached) {
 
     /** Until when it is no wonder that nothing was seen since the registration ended: it is about to try again. */
     public Optional<Instant> triesAgainBy() {
-        return endedAt().map(end -> end.plus(Journey.USUAL_STEP));
+        return endedAt().map(end -> end.plus(TRIES_AGAIN_WITHIN));
     }
 
     public boolean answersPings() {

@@ -19,6 +19,7 @@ public final class SettingsCatalogue {
     public static final String RETRY = "registration.retry";
     public static final String KEEP_ALIVE = "registration.keep-alive";
     public static final String LOCAL_PORT = "registration.local-port";
+    public static final String SPREAD = "provisioning.spread";
     public static final String CHECK_EVERY = "provisioning.check-every";
     public static final String PROVISIONING_USER = "provisioning.user";
     public static final String PROVISIONING_PASSWORD = "provisioning.password";

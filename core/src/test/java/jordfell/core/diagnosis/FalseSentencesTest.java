@@ -89,9 +89,9 @@ class FalseSentencesTest {
     @Test
     void aPhoneWhoseNextLookIsNotDueYetIsNotSaidToHaveNoPower() {
         carried();
-        assertThat(Diagnosis.of(device(259))).as("it is about to try again").isEmpty();
-        assertThat(device(259).path().recheckAt()).hasValue(at(260));
-        Finding quiet = first(260);
+        assertThat(Diagnosis.of(device(339))).as("it is about to try again").isEmpty();
+        assertThat(device(339).path().recheckAt()).hasValue(at(340));
+        Finding quiet = first(340);
         assertThat(quiet.sentence()).isEqualTo("It was registered, and nothing was seen of it since that ended.");
         assertThat(quiet.certainty()).isEqualTo(Certainty.POSSIBLE);
         assertThat(quiet.settledBy()).contains("it looks every 300 s");
@@ -188,7 +188,7 @@ class FalseSentencesTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"400 Bad Request", "423 Interval Too Brief"})
+    @ValueSource(strings = {"400 Bad Request", "420 Bad Extension"})
     void anAnswerToARequestThatCarriedAPasswordIsNotToldAsOneWithout(String answer) {
         asked(1, REV.id(), 200);
         registers(

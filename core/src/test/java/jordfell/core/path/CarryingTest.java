@@ -35,8 +35,19 @@ class CarryingTest extends PathFixture {
                 .isEqualTo(Condition.CARRYING);
     }
 
+    /** RFC 3261 §21.4.17: it is to ask for more. */
+    @Test
+    void aRequestForLessThanIsGivenIsRefusedOnceItIsMadeAgain() {
+        upTo("HEARD");
+        answer(10, 423);
+        assertThat(path(11).rail()).isEqualTo("ppppppwnn");
+        register(20);
+        answer(20, 423);
+        assertThat(path(30).rail()).isEqualTo("pppppphnn");
+    }
+
     @ParameterizedTest
-    @CsvSource({"403", "404", "423", "500"})
+    @CsvSource({"403", "404", "500"})
     void refusalIsHeldFromItsFirstOne(int status) {
         upTo("HEARD");
         answer(10, status);

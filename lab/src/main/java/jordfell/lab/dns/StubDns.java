@@ -24,6 +24,7 @@ import org.xbill.DNS.Rcode;
 import org.xbill.DNS.Record;
 import org.xbill.DNS.SRVRecord;
 import org.xbill.DNS.Section;
+import org.xbill.DNS.TextParseException;
 import org.xbill.DNS.Type;
 
 /**
@@ -40,6 +41,7 @@ public final class StubDns {
     private final NameFaults faults;
     private final Map<String, Zone> given = new HashMap<>();
     private Map<String, Zone> made = Map.of();
+    private List<Record> offered = List.of();
 
     /** What was known of domains whose names are to stay as they were, by fault. */
     private final Map<Long, List<Record>> stale = new HashMap<>();
@@ -64,6 +66,19 @@ public final class StubDns {
             }
         }
         made = zones;
+    }
+
+    /** These names have these addresses besides, from now on. Names that DNS can’t have are left out. */
+    public void offer(Map<String, String> addresses) {
+        offered = addresses.entrySet().stream()
+                .flatMap(entry -> {
+                    try {
+                        return Stream.<Record>of(address(Name.fromString(entry.getKey() + "."), entry.getValue()));
+                    } catch (TextParseException e) {
+                        return Stream.<Record>empty();
+                    }
+                })
+                .toList();
     }
 
     /** Names of a domain lead where a zone file says, whatever the domain does; empty to follow the domain again. */
@@ -117,6 +132,10 @@ public final class StubDns {
     public record Answer(String name, String type, List<String> found, String status, byte[] wire) {}
 
     private Stream<Record> records() {
+        return Stream.concat(zones(), offered.stream());
+    }
+
+    private Stream<Record> zones() {
         return Stream.concat(
                         given.values().stream(),
                         made.entrySet().stream()

@@ -51,6 +51,23 @@ public enum FaultKind {
             Where.SITE,
             "the router rewrites SIP",
             "A router that meddles with SIP writes its own address into Via and Contact."),
+    NO_LEASES(Where.SITE, "no addresses are given", "Phones that start get no address, so nothing comes from them."),
+    NO_PROVISIONING_ADDRESS(
+            Where.SITE,
+            "the lease does not say where files are",
+            "Phones that start get an address and are not told where to fetch."),
+    TIME_BLOCKED(
+            Where.SITE,
+            "the time server can’t be reached",
+            "The clock of a phone that had no power begins in a year long gone."),
+    TIME_WRONG(
+            Where.SITE,
+            "the time server is wrong",
+            "It tells a time that is so far ahead.",
+            "min",
+            1,
+            1_000_000,
+            1_440),
     NAT(
             Where.SITE,
             "the router translates addresses",
@@ -100,6 +117,23 @@ public enum FaultKind {
             Where.NODE,
             "sends to Contact",
             "Calls and questions go where a phone says that it is, not where its requests come from."),
+    CERTIFICATE_EXPIRED(Where.NODE, "its certificate ran out", "Phones that register by TLS break off."),
+    CERTIFICATE_RUNS_OUT(
+            Where.NODE,
+            "its certificate runs out",
+            "After so many minutes, phones that register by TLS break off.",
+            "min",
+            1,
+            43_200,
+            60),
+    CERTIFICATE_OTHER_NAME(
+            Where.NODE,
+            "its certificate is for another name",
+            "Phones that register by TLS and check names break off."),
+    CERTIFICATE_UNKNOWN(
+            Where.NODE,
+            "nobody knows who vouches for it",
+            "Phones that register by TLS know no such authority and break off."),
     NODE_ALONE(Where.NODE, "keeps to itself", "What registers there is unknown to the other nodes, and theirs to it."),
 
     NAME_NOT_FOUND(Where.DOMAIN, "its names are not found", "The name service says that there is no such name."),

@@ -44,6 +44,11 @@ public final class Faults {
         return names;
     }
 
+    /** Whether a fault of leases is there at a site. */
+    public boolean hasOfLeases(FaultKind kind, String site) {
+        return sites.has(kind, site);
+    }
+
     /** Why one can’t be switched on beside those that are; empty if it can. */
     public Optional<String> refuse(Fault fault) {
         boolean twice = all.values().stream().anyMatch(f -> f.kind() == fault.kind() && f.at().equals(fault.at()));

@@ -137,6 +137,11 @@ public final class NodeFaults {
                 .map(Integer::valueOf);
     }
 
+    /** The fault of this kind that a node has. */
+    public Optional<Fault> of(String host, FaultKind kind) {
+        return of(host).stream().filter(f -> f.kind() == kind).findFirst();
+    }
+
     private boolean has(String host, FaultKind kind) {
         return of(host).stream().anyMatch(f -> f.kind() == kind);
     }

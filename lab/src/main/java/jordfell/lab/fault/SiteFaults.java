@@ -1,7 +1,9 @@
 package jordfell.lab.fault;
 
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.random.RandomGenerator;
@@ -18,6 +20,7 @@ final class SiteFaults {
 
     private final Network network;
     private final RandomGenerator random;
+    private final List<Fault> leases = new ArrayList<>();
 
     SiteFaults(Network network, RandomGenerator random) {
         this.network = network;
@@ -33,6 +36,7 @@ final class SiteFaults {
 
     void begin(Fault fault) {
         switch (fault.kind()) {
+            case NO_LEASES, NO_PROVISIONING_ADDRESS -> leases.add(fault);
             case NAT -> network.translate(fault.at(), fault.id(), Duration.ofSeconds(fault.amount()));
             case VIA_REWRITTEN -> network.rewrite(fault.at(), fault.id(), true, false);
             case CONTACT_REWRITTEN -> network.rewrite(fault.at(), fault.id(), false, true);
@@ -41,7 +45,13 @@ final class SiteFaults {
         }
     }
 
+    /** Whether one of the kinds that have to do with leases is there. */
+    boolean has(FaultKind kind, String site) {
+        return leases.stream().anyMatch(f -> f.kind() == kind && f.at().equals(site));
+    }
+
     void end(Fault fault) {
+        leases.removeIf(f -> f.id() == fault.id());
         network.router(fault.at()).remove(fault.id());
     }
 
@@ -57,6 +67,8 @@ final class SiteFaults {
                     case ANSWERS_BLOCKED -> Hops.blockingSipIn();
                     case FILES_BLOCKED -> Hops.blockingFiles();
                     case NAMES_BLOCKED -> Hops.blockingNames();
+                    case TIME_BLOCKED -> Hops.blockingTime();
+                    case TIME_WRONG -> Hops.shiftingTime(Duration.ofMinutes(amount));
                     case LONG_LOST -> Hops.losingLonger(amount);
                     case SIP_CUT_OFF -> Hops.cuttingOff(amount);
                     default -> null;

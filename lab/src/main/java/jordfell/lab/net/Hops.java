@@ -1,5 +1,6 @@
 package jordfell.lab.net;
 
+import java.nio.ByteBuffer;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
@@ -10,6 +11,7 @@ import java.util.random.RandomGenerator;
 public final class Hops {
 
     private static final int NAMES = 53;
+    private static final int TIME = 123;
 
     private static final Hop CUT = (packet, now) -> Optional.empty();
     private static final Hop WITHOUT_FILES = (packet, now) -> Optional.of(packet);
@@ -72,6 +74,32 @@ public final class Hops {
             @Override
             public Optional<Packet> in(Packet packet, Instant now) {
                 return packet.isSip() ? Optional.empty() : Optional.of(packet);
+            }
+        };
+    }
+
+    /** What is asked of time servers does not leave the site. */
+    public static Hop blockingTime() {
+        return (packet, now) -> packet.to().port() == TIME ? Optional.empty() : Optional.of(packet);
+    }
+
+    /** What time servers say is so far ahead: seconds and fractions since 1900 stand in bytes 40 to 47 (RFC 4330 §4). */
+    public static Hop shiftingTime(Duration ahead) {
+        return new Hop() {
+            @Override
+            public Optional<Packet> out(Packet packet, Instant now) {
+                return Optional.of(packet);
+            }
+
+            @Override
+            public Optional<Packet> in(Packet packet, Instant now) {
+                if (packet.from().port() != TIME || packet.bytes().length < 48) {
+                    return Optional.of(packet);
+                }
+                byte[] told = packet.bytes().clone();
+                ByteBuffer seconds = ByteBuffer.wrap(told);
+                seconds.putInt(40, (int) (seconds.getInt(40) + ahead.toSeconds()));
+                return Optional.of(packet.carrying(told));
             }
         };
     }

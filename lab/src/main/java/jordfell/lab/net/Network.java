@@ -85,7 +85,16 @@ public final class Network {
      * @return whether it does: so many routers can have an outer address
      */
     public boolean translate(String site, Object key, Duration timeout) {
+        return translate(site, key, "", timeout);
+    }
+
+    /** The same with an outer address that the router has for good, where it has none yet; empty for any. */
+    public boolean translate(String site, Object key, String outer, Duration timeout) {
         Router router = router(site);
+        if (!outer.isEmpty() && router.outerAddress().isEmpty() && !byOuterAddress.containsKey(outer)) {
+            router.outerAddress(outer);
+            byOuterAddress.put(outer, router);
+        }
         if (!canTranslate(site)) {
             return false;
         }

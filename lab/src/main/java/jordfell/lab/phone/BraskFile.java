@@ -63,14 +63,19 @@ public final class BraskFile {
             }
         }
         Map<String, String> rest = once.get("rest");
-        return new PhoneConfig(
-                once.get("unit").get("name"),
-                stations,
-                whole(rest, "look", 30, 86_400, ""),
-                whole(rest, "pause", 1, 3_600, ""),
-                keys,
-                PhoneConfig.Upkeep.NONE,
-                values);
+        return PhoneConfig.of(
+                        once.get("unit").get("name"),
+                        stations,
+                        whole(rest, "look", 30, 86_400, ""),
+                        whole(rest, "pause", 1, 3_600, ""),
+                        keys,
+                        values)
+                .living(new PhoneConfig.Habits(
+                        0,
+                        once.get("clock").get("from"),
+                        PhoneConfig.Habits.NONE.clockEvery(),
+                        true,
+                        PhoneConfig.Log.NONE));
     }
 
     private void line(String line, String where) throws UnreadableFile {
@@ -104,7 +109,7 @@ public final class BraskFile {
                         pairs.get("domain"),
                         whole(pairs, "hold", 60, 86_400, where),
                         whole(pairs, "port", 1, 65_535, where),
-                        PhoneConfig.Manner.USUAL));
+                        PhoneConfig.Manner.bySrv("udp", 0)));
             case "button" ->
                 keys.add(new PhoneConfig.Key(
                         whole(pairs, "no", 1, 6, where), pairs.get("does"), pairs.get("call"), pairs.get("text")));

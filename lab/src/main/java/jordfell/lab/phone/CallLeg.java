@@ -129,7 +129,8 @@ public final class CallLeg {
 
     /** With the Via of the INVITE that it is about. */
     private SipMessage ofInvite(SipMessage request) {
-        return request.replacing("Via", "SIP/2.0/UDP " + self + ";rport;branch=z9hG4bK" + token + "INVITE");
+        return request.replacing(
+                "Via", "SIP/2.0/" + self.transport() + " " + self + ";rport;branch=z9hG4bK" + token + "INVITE");
     }
 
     /** Takes a response to its INVITE or BYE, or the other side's BYE. */
@@ -193,7 +194,8 @@ public final class CallLeg {
         return SipMessage.request(method, uri)
                 .with(
                         "Via",
-                        "SIP/2.0/UDP " + self + ";rport;branch=z9hG4bK" + token + method + (number > 2 ? number : ""))
+                        "SIP/2.0/" + self.transport() + " " + self + ";rport;branch=z9hG4bK" + token + method
+                                + (number > 2 ? number : ""))
                 .with("Max-Forwards", "70")
                 .with("From", from + ";tag=" + token)
                 .with("To", to)

@@ -176,11 +176,13 @@ public final class KorrinFile {
                         v.get("home"),
                         whole(v, "lease", 1, 86_400),
                         whole(v, "own-port", 1, 65_535),
-                        new PhoneConfig.Manner(
+                        PhoneConfig.Manner.of(
                                 word(v, "find-home", "srv", "list").equals("list"),
                                 v.get("second-home"),
                                 whole(v, "home-port", 0, 65_535),
-                                whole(v, "renew-at", 50, 90)),
+                                whole(v, "renew-at", 50, 90),
+                                word(v, "carry", "udp", "tcp", "tls"),
+                                whole(v, "nudge", 0, 600)),
                         new PhoneConfig.Sends(v.get("send-all"), v.get("send-late"), whole(v, "late-after", 5, 120)),
                         v.get("messages")));
             } else if (kind(entry.getKey()).equals("key")) {
@@ -191,22 +193,30 @@ public final class KorrinFile {
         }
         Map<String, String> upkeep = section("upkeep");
         Map<String, String> calls = section("calls");
-        return new PhoneConfig(
+        Map<String, String> clock = section("clock");
+        return PhoneConfig.of(
                         section("identity").get("name"),
                         stations,
                         whole(upkeep, "ask-every", 1, 86_400),
                         whole(upkeep, "try-again", 1, 3_600),
                         keys,
-                        new PhoneConfig.Upkeep(
-                                upkeep.get("as"),
-                                upkeep.get("with"),
-                                section("works").get("version")),
-                        new PhoneConfig.Dials(
-                                calls.get("plan"),
-                                whole(calls, "plan-pause", 1, 30),
-                                calls.get("urgent"),
-                                section("keys").get("take")),
                         values())
+                .keeping(new PhoneConfig.Upkeep(
+                        upkeep.get("as"), upkeep.get("with"), section("works").get("version")))
+                .dialling(new PhoneConfig.Dials(
+                        calls.get("plan"),
+                        whole(calls, "plan-pause", 1, 30),
+                        calls.get("urgent"),
+                        section("keys").get("take")))
+                .living(new PhoneConfig.Habits(
+                        whole(upkeep, "spread", 0, 3_600),
+                        clock.get("server"),
+                        whole(clock, "ask", 60, 86_400),
+                        word(section("guard"), "names", "yes", "no").equals("yes"),
+                        new PhoneConfig.Log(
+                                whole(upkeep, "chatter", 0, 7),
+                                upkeep.get("chatter-to"),
+                                whole(upkeep, "chatter-port", 1, 65_535))))
                 .speaking(calls.get("voices"))
                 .pressing(calls.get("digits"), whole(calls, "digits-type", 96, 127))
                 .reading(books(section("books")));

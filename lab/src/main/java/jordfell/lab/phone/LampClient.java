@@ -165,7 +165,10 @@ final class LampClient {
     private void subscribe(Optional<SipMessage> challenged) {
         Station station = line.station();
         SipMessage request = SipMessage.request("SUBSCRIBE", target)
-                .with("Via", "SIP/2.0/UDP " + line.self() + ";rport;branch=z9hG4bK" + phone.token())
+                .with(
+                        "Via",
+                        "SIP/2.0/" + line.self().transport() + " " + line.self() + ";rport;branch=z9hG4bK"
+                                + phone.token())
                 .with("Max-Forwards", "70")
                 .with("From", "<sip:" + station.number() + "@" + station.home() + ">;tag=" + localTag)
                 .with("To", to)

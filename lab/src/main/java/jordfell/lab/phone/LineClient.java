@@ -10,8 +10,10 @@ import jordfell.core.sip.InstanceId;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Transport;
 import jordfell.lab.phone.PhoneConfig.Station;
 import jordfell.lab.time.Timeline;
+import jordfell.lab.tls.Alert;
 
 /**
  * One line of a phone as a SIP user agent: finds its registrar, registers, answers the challenge, refreshes, fails over
@@ -32,7 +34,8 @@ final class LineClient {
         LOCATING,
         REGISTERING,
         REGISTERED,
-        REFUSED
+        REFUSED,
+        LOGGED_OFF
     }
 
     private final SimPhone phone;
@@ -48,6 +51,8 @@ final class LineClient {
     private int silences;
     private Optional<DigestChallenge> challenge = Optional.empty();
     private Optional<SipMessage> open = Optional.empty();
+    private boolean leaving;
+    private boolean keepsAlive;
     private boolean stopped;
     private State state = State.IDLE;
 
@@ -91,9 +96,10 @@ final class LineClient {
             targets = found;
             target = 0;
             if (found.isEmpty()) {
+                phone.log().write(PhoneLog.WARNING, "LOCATE", "no registrar is found for " + station.home());
                 retryLater();
             } else {
-                register(Optional.empty());
+                approach();
             }
         });
     }
@@ -101,6 +107,15 @@ final class LineClient {
     /** Ends the line without a word, as a pulled plug does. */
     void stop() {
         stopped = true;
+    }
+
+    /** Takes its registration back (RFC 3261 §10.2.2) and is quiet from then on. */
+    void logOff() {
+        if (registrar().isPresent()) {
+            leaving = true;
+            expires = 0;
+            register(Optional.empty());
+        }
     }
 
     boolean owns(SipMessage response) {
@@ -128,14 +143,20 @@ final class LineClient {
             case 401 -> challenged(request, response);
             case 423 -> tooBrief(response);
             case 503 -> unavailable(response);
-            default -> refused();
+            default -> refused(response);
         }
     }
 
     private void accepted(SipMessage response) {
+        if (leaving) {
+            state = State.LOGGED_OFF;
+            stopped = true;
+            return;
+        }
         state = State.REGISTERED;
         silences = 0;
         phone.registered(this);
+        keepAlive();
         int granted = SipHeaders.contacts(response).stream()
                 .filter(c -> c.param("+sip.instance")
                         .filter(i -> i.contains(phone.mac().compact()))
@@ -152,13 +173,33 @@ final class LineClient {
                 });
     }
 
+    /** Keeps the way through its router open while it is registered (RFC 5626 §3.5). */
+    private void keepAlive() {
+        int every = station.manner().keepAlive();
+        if (every == 0 || keepsAlive) {
+            return;
+        }
+        keepsAlive = true;
+        timeline.after(Duration.ofSeconds(every), this::nudge);
+    }
+
+    private void nudge() {
+        keepsAlive = false;
+        if (!stopped) {
+            registrar().ifPresent(to -> {
+                phone.nudge(self, to);
+                keepAlive();
+            });
+        }
+    }
+
     private void challenged(SipMessage request, SipMessage response) {
         Optional<DigestChallenge> asked = response.all("WWW-Authenticate").stream()
                 .flatMap(h -> DigestChallenge.read(h).stream())
                 .findFirst();
         boolean answeredBefore = request.first("Authorization").isPresent();
         if (asked.isEmpty() || answeredBefore && !asked.get().stale()) {
-            refused();
+            refused(response);
             return;
         }
         challenge = asked;
@@ -172,7 +213,7 @@ final class LineClient {
             expires = Integer.parseInt(min);
             register(Optional.empty());
         } else {
-            refused();
+            refused(response);
         }
     }
 
@@ -189,10 +230,17 @@ final class LineClient {
                 .filter(text -> text.matches("[0-9]{1,6}"))
                 .map(text -> Duration.ofSeconds(Long.parseLong(text)))
                 .orElse(Duration.ZERO);
-        retryAfter(asked.compareTo(phone.retryDelay()) > 0 ? asked : phone.retryDelay());
+        Duration pause = asked.compareTo(phone.retryDelay()) > 0 ? asked : phone.retryDelay();
+        retryAfter(pause.plus(phone.within(pause.dividedBy(2))));
     }
 
-    private void refused() {
+    private void refused(SipMessage response) {
+        phone.log()
+                .write(
+                        PhoneLog.WARNING,
+                        "REGISTER",
+                        station.number() + " is refused: "
+                                + response.startLine().substring("SIP/2.0 ".length()));
         state = State.REFUSED;
         challenge = Optional.empty();
         retryAfter(phone.retryDelay());
@@ -202,7 +250,8 @@ final class LineClient {
     private void retryLater() {
         Duration pause = pause();
         silences++;
-        retryAfter(pause);
+        Duration half = pause.dividedBy(2);
+        retryAfter(half.plus(phone.within(half)));
     }
 
     private void retryAfter(Duration pause) {
@@ -221,9 +270,27 @@ final class LineClient {
         return longer.compareTo(most) < 0 ? longer : most;
     }
 
+    /** Registers at a registrar; by TLS only if the certificate that is shown there is good (RFC 5922 §7). */
+    private void approach() {
+        Endpoint at = targets.get(target);
+        Optional<Alert> refused =
+                self.transport() == Transport.TLS ? phone.refuses(at, station.home(), self) : Optional.empty();
+        if (refused.isEmpty()) {
+            register(Optional.empty());
+            return;
+        }
+        phone.log()
+                .write(
+                        PhoneLog.ERROR,
+                        "TLS",
+                        "the certificate of " + at + " is not taken: "
+                                + refused.get().word());
+        nextTarget();
+    }
+
     private void register(Optional<DigestChallenge> fresh) {
         SipMessage request = SipMessage.request("REGISTER", "sip:" + station.home())
-                .with("Via", "SIP/2.0/UDP " + self + ";rport;branch=z9hG4bK" + phone.token())
+                .with("Via", "SIP/2.0/" + self.transport() + " " + self + ";rport;branch=z9hG4bK" + phone.token())
                 .with("Max-Forwards", "70")
                 .with("From", "<sip:" + station.number() + "@" + station.home() + ">;tag=" + phone.token())
                 .with("To", "<sip:" + station.number() + "@" + station.home() + ">")
@@ -262,7 +329,9 @@ final class LineClient {
             nextTarget();
             return;
         }
-        phone.send(self, targets.get(target), request);
+        if (sending == 1 || !self.transport().isReliable()) { // what is sent over TCP arrives (RFC 3261 §17.1.2.2)
+            phone.send(self, targets.get(target), request);
+        }
         timeline.after(T1.multipliedBy(1L << (sending - 1)), () -> send(request, sending + 1));
     }
 
@@ -271,7 +340,7 @@ final class LineClient {
         challenge = Optional.empty();
         if (target + 1 < targets.size()) {
             target++;
-            register(Optional.empty());
+            approach();
         } else {
             state = State.IDLE;
             retryLater();

@@ -69,19 +69,28 @@ public final class OmbrelFile {
             section(name);
         }
         Map<String, String> calls = section("calling");
-        return new PhoneConfig(
+        return PhoneConfig.of(
                         handset.get("caption"),
                         stations,
                         whole(service.get("look"), 1, 86_400, ""),
                         whole(service.get("pause"), 1, 3_600, ""),
                         keys,
-                        new PhoneConfig.Upkeep(
-                                service.get("user"),
-                                service.get("pass"),
-                                section("software").get("version")),
-                        new PhoneConfig.Dials(
-                                calls.get("plan"), whole(calls.get("pause"), 1, 30, ""), calls.get("urgent"), ""),
                         values)
+                .keeping(new PhoneConfig.Upkeep(
+                        service.get("user"),
+                        service.get("pass"),
+                        section("software").get("version")))
+                .dialling(new PhoneConfig.Dials(
+                        calls.get("plan"), whole(calls.get("pause"), 1, 30, ""), calls.get("urgent"), ""))
+                .living(new PhoneConfig.Habits(
+                        whole(service.get("spread"), 0, 3_600, ""),
+                        section("clock").get("source"),
+                        whole(section("clock").get("every"), 60, 86_400, ""),
+                        section("guard").get("names").equals("yes"),
+                        new PhoneConfig.Log(
+                                whole(service.get("detail"), 0, 7, ""),
+                                service.get("target"),
+                                whole(service.get("port"), 1, 65_535, ""))))
                 .speaking(calls.get("voices"))
                 .pressing(calls.get("digits"), whole(calls.get("kind"), 96, 127, ""))
                 .reading(books(section("books")));
@@ -101,11 +110,13 @@ public final class OmbrelFile {
                         attributes.get("at"),
                         whole(attributes.get("hold"), 1, 86_400, where),
                         whole(attributes.get("from"), 1, 65_535, where),
-                        new PhoneConfig.Manner(
+                        PhoneConfig.Manner.of(
                                 attributes.get("how").equals("list"),
                                 attributes.get("spare"),
                                 whole(attributes.get("port"), 0, 65_535, where),
-                                whole(attributes.get("renew"), 50, 90, where))));
+                                whole(attributes.get("renew"), 50, 90, where),
+                                attributes.get("over"),
+                                whole(attributes.get("tap"), 0, 600, where))));
             case "key" ->
                 keys.add(new PhoneConfig.Key(
                         whole(attributes.get("place"), 1, 999, where),

@@ -1,8 +1,10 @@
 package jordfell.lab.phone;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import jordfell.core.media.Codec;
+import jordfell.lab.net.Transport;
 
 /**
  * What a phone took from its file.
@@ -12,6 +14,7 @@ import jordfell.core.media.Codec;
  * @param values everything that the file says, by the dialect's own words
  * @param talk how it speaks in a call
  * @param books its phonebooks
+ * @param habits what else it does by itself
  */
 public record PhoneConfig(
         String name,
@@ -23,7 +26,8 @@ public record PhoneConfig(
         Dials dials,
         Map<String, String> values,
         Talk talk,
-        Books books) {
+        Books books,
+        Habits habits) {
 
     public PhoneConfig {
         stations = List.copyOf(stations);
@@ -31,17 +35,41 @@ public record PhoneConfig(
         values = Map.copyOf(values);
     }
 
-    /** One that speaks what phones usually do. */
-    PhoneConfig(
+    /** One that is told no more than this; it goes on by what phones usually do. */
+    static PhoneConfig of(
             String name,
             List<Station> stations,
             int askEvery,
             int tryAgain,
             List<Key> keys,
-            Upkeep upkeep,
-            Dials dials,
             Map<String, String> values) {
-        this(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, Talk.USUAL, Books.NONE);
+        return new PhoneConfig(
+                name,
+                stations,
+                askEvery,
+                tryAgain,
+                keys,
+                Upkeep.NONE,
+                Dials.WHATEVER,
+                values,
+                Talk.USUAL,
+                Books.NONE,
+                Habits.NONE);
+    }
+
+    /** The same, looking after itself so. */
+    PhoneConfig keeping(Upkeep way) {
+        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, way, dials, values, talk, books, habits);
+    }
+
+    /** The same, making this of keys that are pressed. */
+    PhoneConfig dialling(Dials way) {
+        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, way, values, talk, books, habits);
+    }
+
+    /** The same, with these habits. */
+    PhoneConfig living(Habits way) {
+        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, talk, books, way);
     }
 
     /** The same, speaking what a list names, best first; nothing of it that this Lab knows is nothing at all. */
@@ -56,23 +84,11 @@ public record PhoneConfig(
 
     /** The same, taking phonebooks. */
     PhoneConfig reading(Books taken) {
-        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, talk, taken);
+        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, talk, taken, habits);
     }
 
     private PhoneConfig talking(Talk other) {
-        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, other, books);
-    }
-
-    /** One that sends whatever is dialled. */
-    PhoneConfig(
-            String name,
-            List<Station> stations,
-            int askEvery,
-            int tryAgain,
-            List<Key> keys,
-            Upkeep upkeep,
-            Map<String, String> values) {
-        this(name, stations, askEvery, tryAgain, keys, upkeep, Dials.WHATEVER, values);
+        return new PhoneConfig(name, stations, askEvery, tryAgain, keys, upkeep, dials, values, other, books, habits);
     }
 
     /**
@@ -204,9 +220,51 @@ public record PhoneConfig(
      * @param byList whether the home and the backup are hosts of their own, rather than a name with SRV records
      * @param port the registrars' port when they are found by list; 0 for the usual one
      * @param refreshPercent of the granted time after which the line registers again
+     * @param transport how its SIP travels
+     * @param keepAlive seconds between two empty datagrams that keep the router’s way open; 0 for none
      */
-    public record Manner(boolean byList, String backup, int port, int refreshPercent) {
-        static final Manner USUAL = new Manner(false, "", 0, 80);
+    public record Manner(
+            boolean byList, String backup, int port, int refreshPercent, Transport transport, int keepAlive) {
+
+        /** With the names that all dialects use for transports. */
+        static Manner of(boolean byList, String backup, int port, int refreshPercent, String transport, int keepAlive) {
+            return new Manner(byList, backup, port, refreshPercent, transport(transport), keepAlive);
+        }
+
+        /** By its domain’s records, as most do. */
+        static Manner bySrv(String transport, int keepAlive) {
+            return of(false, "", 0, 80, transport, keepAlive);
+        }
+
+        private static Transport transport(String name) {
+            return Arrays.stream(Transport.values())
+                    .filter(t -> t.param().equals(name))
+                    .findFirst()
+                    .orElse(Transport.UDP);
+        }
+    }
+
+    /**
+     * What it does by itself.
+     *
+     * @param spread seconds over which phones spread that get power at the same moment
+     * @param timeServer where it asks for the time; empty for nowhere
+     * @param clockEvery seconds between two such questions
+     * @param checksNames whether a server’s certificate must fit its name
+     * @param log what it writes down, and for whom
+     */
+    public record Habits(int spread, String timeServer, int clockEvery, boolean checksNames, Log log) {
+        static final Habits NONE = new Habits(0, "", 3_600, true, Log.NONE);
+    }
+
+    /**
+     * What it writes down.
+     *
+     * @param level the least urgent that is written (RFC 5424 §6.2.1), 0 to 7
+     * @param target who is sent it; empty for nobody
+     */
+    public record Log(int level, String target, int port) {
+        static final Log NONE = new Log(4, "", 514);
     }
 
     /**

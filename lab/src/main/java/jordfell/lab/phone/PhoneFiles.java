@@ -61,7 +61,7 @@ final class PhoneFiles {
                 take(answer, unchanged, retry);
             }
         });
-        if (!world.network().carriesFiles(phone.state().address())) {
+        if (!canFetch()) {
             taker.accept(new ConfigSource.Answer(0, "", ""));
             return;
         }
@@ -71,11 +71,16 @@ final class PhoneFiles {
 
     /** Asks for another file of its own, with what it has of it. */
     void fetch(String file, String has, Consumer<ConfigSource.Answer> taker) {
-        if (!world.network().carriesFiles(phone.state().address())) {
+        if (!canFetch()) {
             taker.accept(new ConfigSource.Answer(0, "", ""));
             return;
         }
         world.configs().fetch(request(file, has), taker);
+    }
+
+    private boolean canFetch() {
+        return world.network().carriesFiles(phone.state().address())
+                && !phone.provisioning().isEmpty();
     }
 
     private ConfigSource.Request request(String revision) {
@@ -84,7 +89,7 @@ final class PhoneFiles {
 
     private ConfigSource.Request request(String file, String revision) {
         return new ConfigSource.Request(
-                phone.state().site(),
+                phone.provisioning(),
                 file,
                 revision,
                 phone.userAgent(),
@@ -96,9 +101,7 @@ final class PhoneFiles {
     /** Asks for other firmware when the file says so, installs it, and starts anew: step by step until it has it. */
     void lookForFirmware() {
         String wanted = config.map(c -> c.upkeep().firmware()).orElse("");
-        if (wanted.isEmpty()
-                || wanted.equals(phone.state().firmware())
-                || !world.network().carriesFiles(phone.state().address())) {
+        if (wanted.isEmpty() || wanted.equals(phone.state().firmware()) || !canFetch()) {
             return;
         }
         int thisLife = phone.life();
@@ -145,6 +148,7 @@ final class PhoneFiles {
             return true;
         } catch (UnreadableFile e) {
             trouble = "can’t read its file, " + e.getMessage();
+            phone.log().write(PhoneLog.ERROR, "FILE", trouble);
             return false;
         }
     }

@@ -54,7 +54,8 @@ final class PhoneLines {
         return String.join(
                 ", ",
                 lines.stream()
-                        .map(l -> l.station().number() + " " + l.state().name().toLowerCase(Locale.ROOT))
+                        .map(l -> l.station().number() + " "
+                                + l.state().name().toLowerCase(Locale.ROOT).replace('_', ' '))
                         .toList());
     }
 
@@ -62,13 +63,20 @@ final class PhoneLines {
         stop();
         List<LineClient> begun = new ArrayList<>();
         for (Station station : stations) {
-            Endpoint self = new Endpoint(phone.state().address(), station.ownPort() + offset(station, stations));
+            Endpoint self = new Endpoint(
+                    phone.state().address(),
+                    station.ownPort() + offset(station, stations),
+                    station.manner().transport());
             LineClient line = new LineClient(phone, world.timeline(), station, self);
             begun.add(line);
             world.network().attach(self, (from, bytes) -> receive(line, from, bytes));
         }
         lines = List.copyOf(begun);
         lines.forEach(LineClient::start);
+    }
+
+    void logOff() {
+        lines.forEach(LineClient::logOff);
     }
 
     void stop() {

@@ -41,17 +41,17 @@ public final class QuillonFile {
                     account.text("host"),
                     account.whole("seconds", 1, 86_400),
                     account.whole("source", 1, 65_535),
-                    PhoneConfig.Manner.USUAL);
+                    PhoneConfig.Manner.bySrv(account.text("carrier"), account.whole("pulse", 0, 600)));
             stations.add(station.hearing(account.text("voicemail")));
         }
-        return new PhoneConfig(
+        return PhoneConfig.of(
                         file.text("profile"),
                         stations,
                         refresh.whole("every", 1, 86_400),
                         refresh.whole("pause", 1, 3_600),
                         List.of(),
-                        new PhoneConfig.Upkeep(refresh.text("name"), refresh.text("word"), ""),
                         file.flat())
+                .keeping(new PhoneConfig.Upkeep(refresh.text("name"), refresh.text("word"), ""))
                 .pressing(file.in("options").text("digits"), PhoneConfig.Tones.USUAL_PAYLOAD)
                 .reading(hasBooks ? books(file.in("people")) : PhoneConfig.Books.NONE);
     }

@@ -7,10 +7,12 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
+import jordfell.lab.net.Transport;
 import jordfell.lab.time.Timeline;
 import org.xbill.DNS.ARecord;
 import org.xbill.DNS.DClass;
@@ -30,6 +32,7 @@ final class RegistrarLocator {
 
     private static final Duration PATIENCE = Duration.ofSeconds(3);
     private static final int DEFAULT_PORT = 5060;
+    private static final int DEFAULT_TLS_PORT = 5061;
     private static final int OWN_PORT = 40_053;
 
     private final Timeline timeline;
@@ -48,6 +51,19 @@ final class RegistrarLocator {
         this.server = world.dns();
     }
 
+    /** The address of a host, be it a name or an address itself; empty where nobody knows it. */
+    void host(String name, int port, Consumer<Optional<Endpoint>> taker) {
+        if (name.matches("[0-9]{1,3}(\\.[0-9]{1,3}){3}")) {
+            taker.accept(Optional.of(new Endpoint(name, port)));
+        } else {
+            addresses(
+                    name,
+                    port,
+                    Transport.UDP,
+                    found -> taker.accept(found.stream().findFirst()));
+        }
+    }
+
     /** Where it is answered. */
     Endpoint socket() {
         return self;
@@ -57,37 +73,52 @@ final class RegistrarLocator {
     void locate(PhoneConfig.Station station, Consumer<List<Endpoint>> taker) {
         PhoneConfig.Manner manner = station.manner();
         if (!manner.byList()) {
-            locate(station.home(), taker);
+            locate(station.home(), manner.transport(), taker);
             return;
         }
-        int port = manner.port() == 0 ? DEFAULT_PORT : manner.port();
-        addresses(station.home(), port, first -> {
+        Transport transport = manner.transport();
+        int port = manner.port() == 0 ? usualPort(transport) : manner.port();
+        addresses(station.home(), port, transport, first -> {
             if (manner.backup().isEmpty()) {
                 taker.accept(first);
             } else {
                 addresses(
                         manner.backup(),
                         port,
+                        transport,
                         second -> taker.accept(java.util.stream.Stream.concat(first.stream(), second.stream())
                                 .toList()));
             }
         });
     }
 
-    private void locate(String name, Consumer<List<Endpoint>> taker) {
-        query("_sip._udp." + name, Type.SRV, records -> {
+    private static int usualPort(Transport transport) {
+        return transport == Transport.TLS ? DEFAULT_TLS_PORT : DEFAULT_PORT;
+    }
+
+    /** The name of a domain’s service for a transport that is known: no NAPTR has to be asked for (RFC 3263 §4.1). */
+    private static String service(Transport transport) {
+        return switch (transport) {
+            case UDP -> "_sip._udp.";
+            case TCP -> "_sip._tcp.";
+            case TLS -> "_sips._tcp.";
+        };
+    }
+
+    private void locate(String name, Transport transport, Consumer<List<Endpoint>> taker) {
+        query(service(transport) + name, Type.SRV, records -> {
             List<SRVRecord> services = new ArrayList<>(records.stream()
                     .filter(SRVRecord.class::isInstance)
                     .map(SRVRecord.class::cast)
                     .toList());
             if (services.isEmpty()) {
-                addresses(name, DEFAULT_PORT, taker);
+                addresses(name, usualPort(transport), transport, taker);
                 return;
             }
             // Within one priority a heavier target is likelier to come first (RFC 2782, "Weight").
             services.sort(Comparator.comparingInt(SRVRecord::getPriority)
                     .thenComparingDouble(s -> -Math.pow(random.nextDouble(), 1.0 / Math.max(1, s.getWeight()))));
-            collect(services, 0, new ArrayList<>(), taker);
+            collect(services, 0, transport, new ArrayList<>(), taker);
         });
     }
 
@@ -104,25 +135,30 @@ final class RegistrarLocator {
         }
     }
 
-    private void collect(List<SRVRecord> services, int index, List<Endpoint> found, Consumer<List<Endpoint>> taker) {
+    private void collect(
+            List<SRVRecord> services,
+            int index,
+            Transport transport,
+            List<Endpoint> found,
+            Consumer<List<Endpoint>> taker) {
         if (index == services.size()) {
             taker.accept(found);
             return;
         }
         SRVRecord service = services.get(index);
-        addresses(service.getTarget().toString(true), service.getPort(), endpoints -> {
+        addresses(service.getTarget().toString(true), service.getPort(), transport, endpoints -> {
             found.addAll(endpoints);
-            collect(services, index + 1, found, taker);
+            collect(services, index + 1, transport, found, taker);
         });
     }
 
-    private void addresses(String host, int port, Consumer<List<Endpoint>> taker) {
+    private void addresses(String host, int port, Transport transport, Consumer<List<Endpoint>> taker) {
         query(
                 host,
                 Type.A,
                 records -> taker.accept(records.stream()
                         .filter(ARecord.class::isInstance)
-                        .map(r -> new Endpoint(((ARecord) r).getAddress().getHostAddress(), port))
+                        .map(r -> new Endpoint(((ARecord) r).getAddress().getHostAddress(), port, transport))
                         .toList()));
     }
 

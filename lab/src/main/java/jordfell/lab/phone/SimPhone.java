@@ -1,14 +1,18 @@
 package jordfell.lab.phone;
 
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Transport;
 import jordfell.lab.phone.PhoneConfig.Station;
+import jordfell.lab.tls.Alert;
 
 /**
  * A simulated phone: fetches its file, registers its lines, answers and places calls. It runs in the world's order;
@@ -16,6 +20,7 @@ import jordfell.lab.phone.PhoneConfig.Station;
  */
 public final class SimPhone {
 
+    private static final byte[] NUDGE = "\r\n\r\n".getBytes(StandardCharsets.US_ASCII);
     private static final Duration ASKING_AGAIN = Duration.ofSeconds(2);
     private static final Duration DEFAULT_RETRY = Duration.ofSeconds(10);
 
@@ -23,6 +28,9 @@ public final class SimPhone {
     private final Consumer<PhoneState> keep;
     private final PhoneFiles files;
     private PhoneState state;
+    private final PhoneLink link;
+    private final PhoneClock clock;
+    private final PhoneLog log;
     private final PhoneLines lines;
     private final PhoneCalls calls;
     private final PhoneLamps lamps;
@@ -39,6 +47,9 @@ public final class SimPhone {
         this.world = world;
         this.keep = keep;
         this.files = new PhoneFiles(this, world);
+        this.link = new PhoneLink(this, world);
+        this.clock = new PhoneClock(this, world);
+        this.log = new PhoneLog(this, world);
         this.calls = new PhoneCalls(this, world);
         this.lamps = new PhoneLamps(this, world);
         this.books = new PhoneBooks(this, world);
@@ -64,7 +75,7 @@ public final class SimPhone {
     public void begin() {
         world.network().plug(state.address(), state.cable());
         if (state.powered()) {
-            boot();
+            boot(() -> Duration.ZERO);
         }
     }
 
@@ -75,21 +86,47 @@ public final class SimPhone {
         change(state.powered(on));
         shutDown();
         if (on) {
-            boot();
+            boot(() -> {
+                clock.starts();
+                return spread();
+            });
         }
+    }
+
+    /** Many get power at the same moment: each waits for a while of its own, if its file says so. */
+    private Duration spread() {
+        int seconds = habits().spread();
+        return seconds == 0 ? Duration.ZERO : Duration.ofMillis(world.random().nextLong(seconds * 1_000L));
     }
 
     /** Off and on again. */
     public void restart() {
         if (state.powered()) {
             shutDown();
-            boot();
+            boot(() -> Duration.ZERO);
         }
     }
 
     public void cable(boolean in) {
         change(state.cable(in));
         world.network().plug(state.address(), in);
+        if (in && state.powered()) {
+            link.plugged();
+        }
+    }
+
+    /** Somebody has all its lines log off; they stay so until it starts anew. */
+    public void logOff() {
+        lines.logOff();
+    }
+
+    /** Somebody has it forget its file and whatever was typed on it. */
+    public void reset() {
+        change(state.file("", ""));
+        if (state.powered()) {
+            shutDown();
+            boot(() -> Duration.ZERO);
+        }
     }
 
     /** Somebody types a password on the phone itself, which then registers anew. */
@@ -146,6 +183,12 @@ public final class SimPhone {
         if (!files.trouble().isEmpty()) {
             return files.trouble();
         }
+        if (!link.isUp()) {
+            return "waiting for an address";
+        }
+        if (files.config().isEmpty() && link.site().isEmpty()) {
+            return "nobody told it where its files are";
+        }
         if (files.config().isEmpty()) {
             return "asking for its configuration";
         }
@@ -170,11 +213,40 @@ public final class SimPhone {
 
     /** What time it is by its own clock. */
     Instant clock() {
-        return world.timeline().now().plus(state.clockOff());
+        return clock.now();
     }
 
     String token() {
         return Long.toHexString(world.random().nextLong());
+    }
+
+    PhoneLog log() {
+        return log;
+    }
+
+    /** Where its files are, as it was told; empty if nobody told it. */
+    String provisioning() {
+        return link.site();
+    }
+
+    /** What it does by itself. */
+    PhoneConfig.Habits habits() {
+        return files.config().map(PhoneConfig::habits).orElse(PhoneConfig.Habits.NONE);
+    }
+
+    /** Why it does not speak by TLS there, which it tells the server; empty if it does. */
+    Optional<Alert> refuses(Endpoint at, String domain, Endpoint self) {
+        String name = habits().checksNames() ? domain : "";
+        Optional<Alert> refused = world.servers()
+                .certificate(at)
+                .flatMap(shown -> world.servers().trust().refuse(shown, name, clock()));
+        refused.ifPresent(alert -> world.servers().refused(at, self, alert));
+        return refused;
+    }
+
+    /** Two empty lines, which mean nothing (RFC 5626 §3.5.1). */
+    void nudge(Endpoint from, Endpoint to) {
+        world.network().send(from, to, NUDGE);
     }
 
     RegistrarLocator locator() {
@@ -214,8 +286,15 @@ public final class SimPhone {
         return files.config().map(c -> Duration.ofSeconds(c.tryAgain())).orElse(DEFAULT_RETRY);
     }
 
+    /** Some time up to this, so that many that failed together do not come back together (RFC 5626 §4.5). */
+    Duration within(Duration most) {
+        return Duration.ofMillis(world.random().nextLong(most.toMillis() + 1));
+    }
+
     String contact(LineClient line) {
-        return "<sip:" + line.station().number() + "@" + line.self() + ">";
+        Transport by = line.self().transport();
+        String transport = by == Transport.UDP ? "" : ";transport=" + by.param();
+        return "<sip:" + line.station().number() + "@" + line.self() + transport + ">";
     }
 
     void send(Endpoint from, Endpoint to, SipMessage message) {
@@ -247,17 +326,31 @@ public final class SimPhone {
         }));
     }
 
-    private void boot() {
+    /** @param prepared how long it waits before it does anything, told once it has read its file */
+    private void boot(Supplier<Duration> prepared) {
         life++;
         locator = new RegistrarLocator(world, state.address());
         world.network().attach(locator.socket(), (from, bytes) -> locator.receive(bytes));
         files.read(state.file());
-        checkThen(() -> {
-            if (lines.isEmpty()) {
-                apply();
-            }
-        });
-        planNextLook();
+        Duration wait = prepared.get();
+        if (wait.isZero()) {
+            link.begin(this::online);
+        } else {
+            world.timeline().after(wait, inThisLife(() -> link.begin(this::online)));
+        }
+    }
+
+    /** It has an address. */
+    private void online() {
+        clock.begin(inThisLife(() -> {
+            log.write(PhoneLog.NOTICE, "START", "started with " + state.firmware());
+            checkThen(() -> {
+                if (lines.isEmpty()) {
+                    apply();
+                }
+            });
+            planNextLook();
+        }));
     }
 
     private void shutDown() {
@@ -266,6 +359,8 @@ public final class SimPhone {
         lamps.stop();
         calls.forget();
         books.forget();
+        clock.forget();
+        link.forget();
         files.forget();
         world.network().detach(locator.socket());
     }
@@ -281,6 +376,7 @@ public final class SimPhone {
 
     /** Starts all lines with what the file and people's fingers say. */
     void apply() {
+        clock.follow();
         lamps.stop();
         lines.begin(stations());
         files.lookForFirmware();

@@ -39,27 +39,37 @@ public final class TessaroFile {
                     registrar.text("name"),
                     registrar.whole("stay", 1, 86_400),
                     registrar.whole("port", 1, 65_535),
-                    new PhoneConfig.Manner(
+                    PhoneConfig.Manner.of(
                             registrar.text("find").equals("list"),
                             registrar.text("spare"),
                             registrar.whole("door", 0, 65_535),
-                            registrar.whole("renew", 50, 90)),
+                            registrar.whole("renew", 50, 90),
+                            registrar.text("over"),
+                            registrar.whole("tickle", 0, 600)),
                     new PhoneConfig.Sends(divert.text("all"), divert.text("none"), divert.whole("after", 5, 120)),
                     socket.text("mailbox")));
         }
         JsonFile calls = file.in("calls");
-        return new PhoneConfig(
+        return PhoneConfig.of(
                         unit.text("caption"),
                         stations,
                         care.whole("look", 1, 86_400),
                         care.whole("again", 1, 3_600),
                         List.of(),
-                        new PhoneConfig.Upkeep(
-                                care.text("user"),
-                                care.text("secret"),
-                                file.in("software").text("version")),
-                        new PhoneConfig.Dials(calls.text("map"), calls.whole("wait", 1, 30), calls.text("urgent"), ""),
                         file.flat())
+                .keeping(new PhoneConfig.Upkeep(
+                        care.text("user"),
+                        care.text("secret"),
+                        file.in("software").text("version")))
+                .dialling(
+                        new PhoneConfig.Dials(calls.text("map"), calls.whole("wait", 1, 30), calls.text("urgent"), ""))
+                .living(new PhoneConfig.Habits(
+                        care.whole("spread", 0, 3_600),
+                        file.in("hours").text("source"),
+                        PhoneConfig.Habits.NONE.clockEvery(),
+                        true,
+                        new PhoneConfig.Log(
+                                care.whole("talk", 0, 7), care.text("target"), care.whole("door", 1, 65_535))))
                 .speaking(calls.text("voices"))
                 .pressing(calls.text("tones"), calls.whole("type", 96, 127));
     }

@@ -6,6 +6,7 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -13,6 +14,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import jordfell.core.calls.Announcement;
@@ -40,6 +42,7 @@ import jordfell.lab.registrar.Outcome;
 import jordfell.lab.registrar.Registrar;
 import jordfell.lab.registrar.RegistrarEvent;
 import jordfell.lab.time.Timeline;
+import jordfell.lab.tls.LabAuthority;
 import jordfell.lab.watching.Messages;
 import jordfell.lab.watching.Watched;
 
@@ -56,6 +59,8 @@ public final class LabWorld {
 
     private static final long MOST_BYTES = 24L << 20;
 
+    private static final int PLAIN_PORT = 5060;
+    private static final int TLS_PORT = 5061;
     private static final Duration TICK = Duration.ofSeconds(1);
 
     private final Timeline timeline;
@@ -66,6 +71,9 @@ public final class LabWorld {
     private final Faults faults;
     private final Recorder recorder = new Recorder(MOST_RECORDED, MOST_BYTES);
     private final Names names;
+    private final SiteServices sites;
+    private final NodeCertificates certificates;
+    private final LogCollector logs;
     private final PhoneEnvironment surroundings;
     private final Witness witness;
     private final NodeDesk desk;
@@ -96,8 +104,13 @@ public final class LabWorld {
         network.tap(
                 packet -> recorder.record(new Captured(timeline.now(), packet.from(), packet.to(), packet.bytes())));
         this.names = new Names(timeline, network, observer, faults.names());
-        this.surroundings = new PhoneEnvironment(timeline, network, configs, Names.ADDRESS, random);
         this.witness = new Witness(timeline, network, nodes, faults.nodes(), observer, counters);
+        this.sites = new SiteServices(timeline, faults, observer);
+        this.certificates = new NodeCertificates(timeline, nodes, faults.nodes(), witness);
+        this.surroundings =
+                new PhoneEnvironment(timeline, network, configs, Names.ADDRESS, sites, certificates, random);
+        this.logs = new LogCollector(timeline, network, observer);
+        new TimeService(timeline, network);
         this.desk = new NodeDesk(timeline, faults.nodes(), sip, this::carryOut);
         this.testCalls = new TestCalls(timeline, network, random, sip, nodes, phones, observer);
         follow(domains);
@@ -107,16 +120,54 @@ public final class LabWorld {
 
     /** Has names and nodes be as the domains say from now on. Must be called in the world's order. */
     public void follow(Collection<Domain> domains) {
-        nodes.all().forEach(node -> network.detach(node.at()));
+        nodes.all().forEach(node -> node.at().forEach(network::detach));
         nodes.clear();
         names.follow(domains);
         for (Domain domain : domains) {
             for (RegistrarNode node : domain.nodes()) {
-                Endpoint at = new Endpoint(node.address(), node.port());
+                List<Endpoint> at = domain.rules().transports().stream()
+                        .map(by -> endpoint(node, Transport.valueOf(by.toUpperCase(Locale.ROOT))))
+                        .toList();
                 nodes.add(node.host(), new Nodes.Node(node.name(), domain.name(), at));
-                network.attach(at, (from, bytes) -> takeSip(node.host(), from, bytes));
+                at.forEach(here -> network.attach(here, (from, bytes) -> takeSip(node.host(), from, bytes)));
             }
         }
+    }
+
+    /** TLS has the port behind that of the others, as the domain’s zone says. */
+    private static Endpoint endpoint(RegistrarNode node, Transport by) {
+        int port = by == Transport.TLS && node.port() == PLAIN_PORT ? TLS_PORT : node.port();
+        return new Endpoint(node.address(), port, by);
+    }
+
+    /** Has a site be set up so. Must be called in the world’s order. */
+    public void plan(SitePlan plan) {
+        sites.plan(plan);
+        network.router(plan.site()).remove(plan.site());
+        plan.nat().ifPresent(nat -> network.translate(plan.site(), plan.site(), nat.address(), nat.timeout()));
+    }
+
+    /** How many leases run at a site. */
+    public long leases(String site) {
+        return sites.leases(site);
+    }
+
+    /**
+     * Where hosts are found that files name: time servers, and those that take what phones write down.
+     *
+     * @param logPorts at which the latter listen
+     */
+    public void offer(Collection<String> timeServers, Collection<String> logTargets, Collection<Integer> logPorts) {
+        Map<String, String> addresses = new LinkedHashMap<>();
+        timeServers.forEach(name -> addresses.put(name, TimeService.HOST));
+        logTargets.forEach(name -> addresses.put(name, LogCollector.HOST));
+        names.offer(addresses);
+        logPorts.forEach(logs::listen);
+    }
+
+    /** Who vouches for the certificates of its nodes. */
+    public void vouchedBy(Supplier<LabAuthority> authority) {
+        certificates.vouchedBy(authority);
     }
 
     public SipCounters counters() {
@@ -158,7 +209,7 @@ public final class LabWorld {
     /** Who its addresses are: nodes, the name service. */
     public Map<String, String> addressNames() {
         Map<String, String> named = new LinkedHashMap<>();
-        nodes.all().forEach(node -> named.put(node.at().host(), node.name()));
+        nodes.all().forEach(node -> named.put(node.address(), node.name()));
         named.put(Names.ADDRESS.host(), "name service");
         return named;
     }
@@ -229,6 +280,7 @@ public final class LabWorld {
         SimPhone phone = new SimPhone(state, surroundings, keep);
         phones.put(state.mac(), phone);
         names.hold(state.address(), state.mac());
+        sites.keep(state.site(), state.mac(), state.address());
         network.place(state.address(), state.site());
         phone.begin();
         return phone;
@@ -321,7 +373,9 @@ public final class LabWorld {
     }
 
     private Endpoint addressOf(String node, Transport transport) {
-        return node.equals(OUTSIDE_NODE) && outside.containsKey(transport) ? outside.get(transport) : nodes.at(node);
+        return node.equals(OUTSIDE_NODE) && outside.containsKey(transport)
+                ? outside.get(transport)
+                : nodes.at(node, transport);
     }
 
     private void takeSip(String node, Endpoint from, byte[] bytes) {
@@ -359,6 +413,6 @@ public final class LabWorld {
     }
 
     private void send(Outcome.Outgoing out, byte[] bytes) {
-        network.send(nodes.at(out.node()), desk.target(out), bytes);
+        network.send(nodes.at(out.node(), out.to().transport()), desk.target(out), bytes);
     }
 }

@@ -38,6 +38,11 @@ final class Names {
         dns.follow(domains);
     }
 
+    /** Names lead to this address, whoever asks, besides those of domains. */
+    void offer(Map<String, String> addresses) {
+        dns.offer(addresses);
+    }
+
     /** Names of a domain lead where a zone file says; empty to follow the domain again. */
     void give(String domain, Optional<Zone> zone) {
         dns.give(domain, zone);

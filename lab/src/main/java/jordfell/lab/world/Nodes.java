@@ -2,9 +2,11 @@ package jordfell.lab.world;
 
 import java.util.Collection;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Transport;
 
 /** Registrar nodes by their host names, which no two domains share as they may share a node's name. */
 final class Nodes {
@@ -12,10 +14,21 @@ final class Nodes {
     /** Where a world without a node sends from. */
     private static final Endpoint NOWHERE = new Endpoint("192.0.2.254", 5060);
 
+    private final Map<Endpoint, String> hosts = new LinkedHashMap<>();
     private final Map<String, Node> byHost = new LinkedHashMap<>();
 
     /** A node as it answers in this world. */
-    record Node(String name, String domain, Endpoint at) {}
+    record Node(String name, String domain, List<Endpoint> at) {
+
+        /** Where it speaks in this way; where it does not, where it speaks at all. */
+        Endpoint at(Transport by) {
+            return at.stream().filter(e -> e.transport() == by).findFirst().orElse(at.get(0));
+        }
+
+        String address() {
+            return at.get(0).host();
+        }
+    }
 
     Collection<Node> all() {
         return byHost.values();
@@ -23,15 +36,22 @@ final class Nodes {
 
     void clear() {
         byHost.clear();
+        hosts.clear();
     }
 
     void add(String host, Node node) {
         byHost.put(host, node);
+        node.at().forEach(at -> hosts.put(at, host));
     }
 
-    /** Where a host stands; for one that is none, any node. */
-    Endpoint at(String host) {
-        return find(host).map(Node::at).orElseGet(() -> of(""));
+    /** Where a host speaks in this way; for one that is none, any node. */
+    Endpoint at(String host, Transport by) {
+        return find(host).map(node -> node.at(by)).orElseGet(() -> of(""));
+    }
+
+    /** The host that listens at an address. */
+    Optional<String> hostAt(Endpoint at) {
+        return Optional.ofNullable(hosts.get(at));
     }
 
     /** A node of this domain, or of any. */
@@ -40,7 +60,7 @@ final class Nodes {
                 .filter(n -> n.domain().equals(domain))
                 .findFirst()
                 .or(() -> byHost.values().stream().findFirst())
-                .map(Node::at)
+                .map(node -> node.at(Transport.UDP))
                 .orElse(NOWHERE);
     }
 

@@ -3,6 +3,7 @@ package jordfell.lab.world;
 import java.time.Instant;
 import java.util.Optional;
 import jordfell.core.evidence.Datagram;
+import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.SipSeen;
@@ -69,8 +70,13 @@ final class Witness {
     private boolean isOnNetwork(String host) {
         return !faults.isDown(host)
                 && nodes.find(host)
-                        .filter(node -> !network.isPlugged(node.at().host()))
+                        .filter(node -> !network.isPlugged(node.address()))
                         .isEmpty();
+    }
+
+    /** Somebody saw this of whoever is at an address. */
+    void observe(Endpoint peer, Observation observation) {
+        observer.observed("", tracks.deviceAt(peer), observation);
     }
 
     FollowedCalls followed() {

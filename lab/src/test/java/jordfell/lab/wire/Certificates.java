@@ -3,6 +3,7 @@ package jordfell.lab.wire;
 import java.time.Instant;
 import java.util.List;
 import javax.net.ssl.SSLContext;
+import jordfell.lab.tls.LabAuthority;
 import jordfell.lab.world.TinyWorld;
 import org.jspecify.annotations.Nullable;
 

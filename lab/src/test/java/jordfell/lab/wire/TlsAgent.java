@@ -19,6 +19,7 @@ import jordfell.core.sip.DigestChallenge;
 import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
+import jordfell.lab.tls.LabAuthority;
 import jordfell.lab.world.TinyWorld;
 
 /** An agent by one connection of TLS, which it neither shares nor opens again. */

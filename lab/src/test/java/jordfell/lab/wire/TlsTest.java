@@ -14,6 +14,7 @@ import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.registrar.Responses;
+import jordfell.lab.tls.LabAuthority;
 import jordfell.lab.world.TinyWorld;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;

@@ -35,7 +35,7 @@ class FaultEvidenceTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             LINE_CUT           | pier | 0    | LAPSED              | CONTACT_UNREACHABLE
-            LINE_LOSES         | pier | 30   | ''                  | CONTACT_UNREACHABLE LAMP_DARK LAPSED
+            LINE_LOSES         | pier | 30   | ''                  | CONTACT_UNREACHABLE LAMP_DARK LAPSED ANSWERS_LOST UNEXPLAINED_HOLD
             LINE_SLOW          | pier | 400  | ''                  | ''
             LINE_REORDERS      | pier | 500  | ''                  | ''
             SIP_BLOCKED        | pier | 0    | LAPSED              | CONTACT_UNREACHABLE
@@ -44,11 +44,15 @@ class FaultEvidenceTest {
             FILES_BLOCKED      | pier | 0    | ''                  | ''
             LONG_LOST          | pier | 500  | ANSWERS_LOST        | LAPSED
             SIP_CUT_OFF        | pier | 300  | REGISTRAR_SAYS_NO   | ''
-            NAT                | pier | 60   | CONTACT_UNREACHABLE | ''
+            NAT                | pier | 20   | CONTACT_UNREACHABLE | ''
             CONTACT_REWRITTEN  | pier | 0    | ''                  | ''
             VIA_REWRITTEN      | pier | 0    | ANSWERS_LOST        | CONTACT_UNREACHABLE LAPSED
             SIP_REWRITTEN      | pier | 0    | ANSWERS_LOST        | CONTACT_UNREACHABLE LAPSED
-            NODE_BUSY          | n0.voice.tarnholm.example | 1    | ''                | REGISTRAR_SAYS_NO ANSWERS_LOST
+            NO_LEASES          | pier | 0    | LAPSED              | CONTACT_UNREACHABLE
+            NO_PROVISIONING_ADDRESS | pier | 0 | ''                | ''
+            TIME_BLOCKED       | pier | 0    | ''                  | ''
+            TIME_WRONG         | pier | 1440 | ''                  | ''
+            NODE_BUSY          | n0.voice.tarnholm.example | 1    | ''                | REGISTRAR_SAYS_NO ANSWERS_LOST LAMP_DARK
             NODE_BANS          | n0.voice.tarnholm.example | 1    | ''                | ''
             NODE_WANTS_LONGER  | n0.voice.tarnholm.example | 2400 | ''                | ''
             NODE_ALONE         | n0.voice.tarnholm.example | 0    | ''                | ''

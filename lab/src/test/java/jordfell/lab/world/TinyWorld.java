@@ -32,6 +32,7 @@ import jordfell.core.render.Dialects;
 import jordfell.core.render.Station;
 import jordfell.core.roster.Block;
 import jordfell.core.roster.Domain;
+import jordfell.core.roster.DomainRules;
 import jordfell.core.roster.RegistrarNode;
 import jordfell.core.settings.Layer;
 import jordfell.core.settings.LayerKind;
@@ -145,6 +146,25 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
         settings.put(SettingsCatalogue.EXPIRY, "120");
         settings.put(SettingsCatalogue.RETRY, "10");
         return settings;
+    }
+
+    /** The domain lets SIP travel in these ways from now on. */
+    void speaking(String... transports) {
+        DomainRules rules = domain.rules();
+        world.follow(List.of(new Domain(
+                domain.id(),
+                domain.name(),
+                domain.realm(),
+                domain.expiry(),
+                domain.contactLimit(),
+                domain.nodes(),
+                domain.blocks(),
+                new DomainRules(
+                        List.of(transports),
+                        rules.password(),
+                        rules.pinDigits(),
+                        rules.reserved(),
+                        rules.emergency()))));
     }
 
     /** The next request is answered in full, whatever the phone has. */

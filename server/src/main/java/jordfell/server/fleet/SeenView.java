@@ -9,11 +9,14 @@ import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
+import jordfell.core.evidence.Observation.Leased;
+import jordfell.core.evidence.Observation.Logged;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.NotKept;
 import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.sip.SipMessage;
@@ -25,6 +28,10 @@ import jordfell.core.sip.SipMessage;
  * @param raw the message's bytes, empty for what is no message
  */
 record SeenView(Instant at, Instant until, int times, String what, String answer, boolean bad, String raw) {
+
+    /** What a device wrote is a trouble of its own up to this (RFC 5424 §6.2.1). */
+    private static final int MOST_URGENT = 4;
+
 
     private static final int MOST = 60;
 
@@ -69,6 +76,17 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
                     none ? nothing(n) : String.join(", ", n.answers()),
                     none,
                     "");
+        } else if (o instanceof Leased l) {
+            return line(
+                    o,
+                    "Was given the address " + l.address(),
+                    l.files().isEmpty() ? "not told where files are" : "option " + l.option() + ": " + l.files(),
+                    false,
+                    "");
+        } else if (o instanceof Logged l) {
+            return line(o, "Wrote: " + l.text(), l.subject(), l.severity() <= MOST_URGENT, "");
+        } else if (o instanceof TlsRefused t) {
+            return line(o, "Took no certificate of " + t.node(), t.alert().replace('_', ' '), true, "");
         } else if (o instanceof SipSeen s) {
             return sip(s);
         } else if (o instanceof BindingChanged b) {

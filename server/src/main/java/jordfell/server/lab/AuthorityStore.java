@@ -1,7 +1,7 @@
 package jordfell.server.lab;
 
 import java.time.InstantSource;
-import jordfell.lab.wire.LabAuthority;
+import jordfell.lab.tls.LabAuthority;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.security.Sealer;
 import org.springframework.stereotype.Component;

@@ -177,7 +177,7 @@ class ReleaseImpact {
                                 line.settings().value(SettingsCatalogue.EXPIRY),
                                 line.settings().value(SettingsCatalogue.REFRESH)))
                         .toList(),
-                Math.max(1, Integer.parseInt(device.settings().value("provisioning.spread"))));
+                Math.max(1, Integer.parseInt(device.settings().value(SettingsCatalogue.SPREAD))));
     }
 
     /** The lines that a released file registers. */

@@ -1,4 +1,4 @@
-package jordfell.lab.wire;
+package jordfell.lab.tls;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -108,6 +108,34 @@ public final class LabAuthority {
     /** Its private key, to be kept sealed. */
     public String secret() {
         return Base64.getEncoder().encodeToString(key.getEncoded());
+    }
+
+    /** For agents that trust it. */
+    public X509Certificate certificate() {
+        return certificate;
+    }
+
+    /** A server’s certificate for these names, from one moment to another. */
+    public X509Certificate issue(Collection<String> names, Instant from, Instant until) {
+        try {
+            JcaX509v3CertificateBuilder builder = new JcaX509v3CertificateBuilder(
+                    new X500Name(NAME),
+                    new BigInteger(SERIAL_BITS, new SecureRandom()),
+                    Date.from(from),
+                    Date.from(until),
+                    new X500Name("CN=Jordfell Lab node"),
+                    pair().getPublic());
+            builder.addExtension(Extension.subjectAlternativeName, false, names(names));
+            return signed(builder, key);
+        } catch (GeneralSecurityException | IOException | OperatorCreationException e) {
+            throw new IllegalStateException("no certificate could be made", e);
+        }
+    }
+
+    private static GeneralNames names(Collection<String> names) {
+        return new GeneralNames(names.stream()
+                .map(name -> new GeneralName(GeneralName.dNSName, name))
+                .toArray(GeneralName[]::new));
     }
 
     /** What a server speaks TLS with that goes by these names. */

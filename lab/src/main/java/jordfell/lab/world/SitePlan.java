@@ -1,0 +1,23 @@
+package jordfell.lab.world;
+
+import java.time.Duration;
+import java.util.Optional;
+
+/**
+ * How a site is set up in the world.
+ *
+ * @param site its token
+ * @param option the DHCP option that tells phones where their files are, 66 or 160; 0 where people type it
+ * @param nat by which address its phones are known to others, and how long its router waits for another datagram; empty
+ *     where it translates no addresses. An empty address is one of the router’s own
+ */
+public record SitePlan(String site, int option, Optional<Nat> nat) {
+
+    /** As a router translates. */
+    public record Nat(String address, Duration timeout) {}
+
+    /** A site of which nothing more is known. */
+    static SitePlan usual(String site) {
+        return new SitePlan(site, 66, Optional.empty());
+    }
+}

@@ -1,0 +1,86 @@
+package jordfell.lab.world;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import jordfell.core.evidence.Observation.Leased;
+import jordfell.core.identity.MacAddress;
+import jordfell.lab.dhcp.DhcpMessage;
+import jordfell.lab.dhcp.DhcpServer;
+import jordfell.lab.dhcp.Leases;
+import jordfell.lab.fault.FaultKind;
+import jordfell.lab.fault.Faults;
+import jordfell.lab.time.Timeline;
+
+/** What phones find at their site: a server that gives addresses and says where files are. */
+final class SiteServices implements Leases {
+
+    private static final String ROUTER = "192.0.2.1";
+    private static final String SERVER = "192.0.2.67";
+
+    /** Where files are: the part behind {@code /p/} is the site’s. */
+    private static final String FILES = "http://provisioning.example/p/";
+
+    private final Timeline timeline;
+    private final Faults faults;
+    private final WorldObserver observer;
+    private final Map<String, DhcpServer> servers = new HashMap<>();
+    private final Map<String, SitePlan> plans = new HashMap<>();
+
+    SiteServices(Timeline timeline, Faults faults, WorldObserver observer) {
+        this.timeline = timeline;
+        this.faults = faults;
+        this.observer = observer;
+    }
+
+    void plan(SitePlan plan) {
+        plans.put(plan.site(), plan);
+    }
+
+    /** Keeps an address for a phone of a site. */
+    void keep(String site, MacAddress mac, String address) {
+        servers.computeIfAbsent(site, s -> new DhcpServer(SERVER, ROUTER, Names.ADDRESS.host()))
+                .keep(mac, address);
+    }
+
+    /** How many leases run at a site. */
+    long leases(String site) {
+        return Optional.ofNullable(servers.get(site))
+                .map(s -> s.leases(timeline.now()))
+                .orElse(0L);
+    }
+
+    @Override
+    public boolean isTyped(String site) {
+        return plan(site).option() == 0;
+    }
+
+    @Override
+    public Optional<byte[]> ask(String site, byte[] message) {
+        Optional<DhcpMessage> asked = DhcpMessage.read(message);
+        DhcpServer server = servers.get(site);
+        if (asked.isEmpty() || server == null || faults.hasOfLeases(FaultKind.NO_LEASES, site)) {
+            return Optional.empty();
+        }
+        int option = faults.hasOfLeases(FaultKind.NO_PROVISIONING_ADDRESS, site)
+                ? 0
+                : plan(site).option();
+        server.tell(option == 0 ? Map.of() : Map.of(option, FILES + site + "/"));
+        Optional<DhcpMessage> answer = server.answer(asked.get(), timeline.now());
+        answer.filter(a -> a.kind() == DhcpMessage.Kind.ACK)
+                .ifPresent(ack -> observer.observed(
+                        "",
+                        Optional.of(ack.mac()),
+                        new Leased(
+                                timeline.now(),
+                                ack.offered(),
+                                SERVER,
+                                option,
+                                ack.text(option).orElse(""))));
+        return answer.map(DhcpMessage::bytes);
+    }
+
+    private SitePlan plan(String site) {
+        return plans.getOrDefault(site, SitePlan.usual(site));
+    }
+}

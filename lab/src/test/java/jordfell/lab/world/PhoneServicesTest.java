@@ -1,0 +1,276 @@
+package jordfell.lab.world;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.Leased;
+import jordfell.core.evidence.Observation.Logged;
+import jordfell.core.evidence.Observation.TlsRefused;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.settings.SettingsCatalogue;
+import jordfell.core.sip.SipHeaders;
+import jordfell.lab.fault.Fault;
+import jordfell.lab.fault.FaultKind;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What a phone finds at its site: an address, where its files are, the time, somebody to write to, a node to trust. */
+class PhoneServicesTest {
+
+    private static final String NORTH = "north." + TinyWorld.DOMAIN;
+    private static final String SOUTH = "south." + TinyWorld.DOMAIN;
+
+    private final TinyWorld world = new TinyWorld();
+
+    @BeforeEach
+    void released() {
+        world.release();
+    }
+
+    private <T extends Observation> Stream<T> seen(Class<T> kind) {
+        return Stream.concat(world.seen.stream(), world.strays.stream())
+                .filter(kind::isInstance)
+                .map(kind::cast);
+    }
+
+    private void begin(long id, FaultKind kind, String at, int amount) {
+        world.world.faults().add(new Fault(id, kind, at, amount, world.timeline.now(), Optional.empty()));
+        world.run(1);
+    }
+
+    private boolean isRegistered() {
+        return !world.world.contacts(TinyWorld.DOMAIN, "2416").isEmpty();
+    }
+
+    @Test
+    void aLeaseTellsWhereFilesAre() {
+        world.phone().power(true);
+        world.run(5);
+        Leased lease = seen(Leased.class).findFirst().orElseThrow();
+        assertThat(lease.address()).isEqualTo("192.0.2.101");
+        assertThat(lease.option()).isEqualTo(66);
+        assertThat(lease.files()).endsWith("/p/pier/");
+        assertThat(world.world.leases("pier")).isEqualTo(1);
+        assertThat(isRegistered()).isTrue();
+    }
+
+    @Test
+    void withoutALeaseNothingComesFromAPhoneUntilItGetsOne() {
+        begin(1, FaultKind.NO_LEASES, "pier", 0);
+        world.phone().power(true);
+        world.run(60);
+        assertThat(world.seen).isEmpty();
+        assertThat(world.phone().screen()).isEqualTo("waiting for an address");
+        world.world.faults().remove(1);
+        world.run(70);
+        assertThat(isRegistered()).isTrue();
+    }
+
+    @Test
+    void aPhoneThatNobodyTellsWhereFilesAreFetchesNone() {
+        begin(1, FaultKind.NO_PROVISIONING_ADDRESS, "pier", 0);
+        world.phone().power(true);
+        world.run(60);
+        assertThat(seen(Leased.class).findFirst().orElseThrow().option()).isZero();
+        assertThat(seen(Observation.ConfigRequested.class)).isEmpty();
+        assertThat(world.phone().screen()).isEqualTo("nobody told it where its files are");
+    }
+
+    @Test
+    void whereTheProvisioningAddressIsTypedNoLeaseHasToTellIt() {
+        world.world.plan(new SitePlan("pier", 0, Optional.empty()));
+        world.phone().power(true);
+        world.run(5);
+        assertThat(seen(Leased.class).findFirst().orElseThrow().files()).isEmpty();
+        assertThat(isRegistered()).isTrue();
+    }
+
+    @Test
+    void aSiteWhoseRouterTranslatesIsKnownByThatAddress() {
+        world.world.plan(
+                new SitePlan("pier", 66, Optional.of(new SitePlan.Nat("203.0.113.9", Duration.ofSeconds(60)))));
+        world.phone().power(true);
+        world.run(5);
+        assertThat(world.world
+                        .contacts(TinyWorld.DOMAIN, "2416")
+                        .get(0)
+                        .source()
+                        .host())
+                .isEqualTo("203.0.113.9");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"25, true", "0, false"})
+    void emptyDatagramsKeepTheWayThroughARouterOpen(int keepAlive, boolean answers) {
+        world.more =
+                Map.of(SettingsCatalogue.KEEP_ALIVE, Integer.toString(keepAlive), SettingsCatalogue.EXPIRY, "3600");
+        world.release();
+        world.world.plan(new SitePlan("pier", 66, Optional.of(new SitePlan.Nat("", Duration.ofSeconds(30)))));
+        world.phone().power(true);
+        world.run(90);
+        assertThat(seen(Observation.Pinged.class)
+                        .reduce((a, b) -> b)
+                        .orElseThrow()
+                        .answered())
+                .isEqualTo(answers);
+    }
+
+    @Test
+    void theClockBeginsLongAgoAndIsSetByTheTimeServer() {
+        world.phone().power(true);
+        world.run(5);
+        world.phone().power(false);
+        begin(1, FaultKind.TIME_BLOCKED, "pier", 0);
+        world.phone().power(true);
+        world.run(20);
+        assertThat(lastDate()).isBefore(Instant.parse("2020-01-01T01:00:00Z"));
+        world.world.faults().remove(1);
+        world.phone().restart();
+        world.run(5);
+        assertThat(Duration.between(lastDate(), world.timeline.now()).abs()).isLessThan(Duration.ofSeconds(10));
+    }
+
+    @Test
+    void aWrongTimeServerMakesTheClockWrong() {
+        begin(1, FaultKind.TIME_WRONG, "pier", 1_440);
+        world.phone().power(true);
+        world.run(5);
+        world.phone().restart();
+        world.run(5);
+        assertThat(Duration.between(world.timeline.now(), lastDate()))
+                .isBetween(Duration.ofHours(23), Duration.ofHours(25));
+    }
+
+    private Instant lastDate() {
+        return seen(SipSeen.Request.class)
+                .filter(r -> r.asks("REGISTER"))
+                .reduce((a, b) -> b)
+                .flatMap(r -> SipHeaders.date(r.message()))
+                .orElseThrow();
+    }
+
+    @Test
+    void whatAPhoneWritesDownIsTakenAndToldToBeItsOwn() {
+        world.more = Map.of(SettingsCatalogue.LOG_LEVEL, "5", "diagnostics.log-target", "192.0.2.14");
+        world.release();
+        world.phone().power(true);
+        world.run(5);
+        world.phone().typePassword(1, "AnotherPassword2416");
+        world.run(5);
+        world.phone().restart();
+        world.run(5);
+        List<Logged> lines = seen(Logged.class).toList();
+        assertThat(lines).extracting(Logged::text).anyMatch(text -> text.matches("2416 is refused: 40[13] .*"));
+        assertThat(lines).extracting(Logged::text).contains("started with 2.4.1");
+        assertThat(lines).extracting(Logged::severity).allMatch(s -> s <= 5);
+        assertThat(world.strays).noneMatch(Logged.class::isInstance);
+    }
+
+    @Test
+    void aLineThatLogsOffIsGoneAndStaysSoUntilAStart() {
+        world.phone().power(true);
+        world.run(5);
+        world.phone().logOff();
+        world.run(300);
+        assertThat(isRegistered()).isFalse();
+        assertThat(seen(BindingChanged.class).map(BindingChanged::change))
+                .contains(BindingChanged.Change.REMOVED)
+                .doesNotContain(BindingChanged.Change.EXPIRED);
+        assertThat(world.phone().screen()).isEqualTo("2416 logged off, 2417 logged off");
+        world.phone().restart();
+        world.run(5);
+        assertThat(isRegistered()).isTrue();
+    }
+
+    @Test
+    void aPhoneThatIsResetForgetsWhatItWasToldAndFetchesAnew() {
+        world.phone().power(true);
+        world.run(5);
+        world.phone().typePassword(1, "AnotherPassword2416");
+        world.run(5);
+        world.phone().reset();
+        assertThat(world.phone().state().file()).isEmpty();
+        world.run(5);
+        assertThat(world.phone().state().file()).isNotEmpty();
+        assertThat(isRegistered()).isTrue();
+    }
+
+    @Test
+    void phonesThatGetPowerAtOnceSpreadOverTheTimeThatTheirFileSays() {
+        world.more = Map.of(SettingsCatalogue.SPREAD, "600");
+        world.release();
+        world.phone().power(true);
+        world.run(5);
+        world.phone().power(false);
+        Instant again = world.timeline.now();
+        world.phone().power(true);
+        world.run(700);
+        Instant asked = seen(Leased.class).reduce((a, b) -> b).orElseThrow().at();
+        assertThat(Duration.between(again, asked)).isBetween(Duration.ofSeconds(5), Duration.ofSeconds(600));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "CERTIFICATE_EXPIRED, 0, certificate_expired",
+        "CERTIFICATE_OTHER_NAME, 0, bad_certificate",
+        "CERTIFICATE_UNKNOWN, 0, unknown_ca"
+    })
+    void aPhoneThatTakesNoCertificateSaysWhyAndRegistersNowhere(FaultKind kind, int amount, String alert) {
+        byTls();
+        begin(1, kind, NORTH, amount);
+        begin(2, kind, SOUTH, amount);
+        world.phone().power(true);
+        world.run(5);
+        assertThat(isRegistered()).isFalse();
+        assertThat(seen(TlsRefused.class).map(TlsRefused::alert))
+                .containsOnly(alert)
+                .hasSizeGreaterThan(1);
+        world.world.faults().remove(1);
+        world.run(60);
+        assertThat(isRegistered()).isTrue();
+    }
+
+    @Test
+    void aCertificateThatRunsOutIsTakenUntilThen() {
+        byTls();
+        begin(1, FaultKind.CERTIFICATE_RUNS_OUT, NORTH, 10);
+        begin(2, FaultKind.CERTIFICATE_RUNS_OUT, SOUTH, 10);
+        world.phone().power(true);
+        world.run(5);
+        assertThat(isRegistered()).isTrue();
+        world.run(600);
+        world.phone().restart();
+        world.run(5);
+        assertThat(seen(TlsRefused.class)).isNotEmpty();
+    }
+
+    @Test
+    void byTlsAPhoneRegistersWhereTheDomainSaysAndItsContactSaysSo() {
+        byTls();
+        world.phone().power(true);
+        world.run(5);
+        assertThat(world.world.contacts(TinyWorld.DOMAIN, "2416").get(0).contact())
+                .contains("transport=tls");
+        assertThat(seen(SipSeen.Request.class)
+                        .findFirst()
+                        .orElseThrow()
+                        .message()
+                        .first("Via"))
+                .hasValueSatisfying(via -> assertThat(via).startsWith("SIP/2.0/TLS "));
+    }
+
+    private void byTls() {
+        world.more = Map.of(SettingsCatalogue.TRANSPORT, "tls");
+        world.release();
+        world.speaking("udp", "tcp", "tls");
+    }
+}
