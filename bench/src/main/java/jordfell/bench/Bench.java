@@ -40,7 +40,7 @@ public final class Bench {
         System.exit(bench.report.isKept() ? 0 : 1);
     }
 
-    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, or all */
+    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, or all */
     private void run(String part) throws IOException {
         boolean all = part.equals("all");
         if (all || part.equals("render")) {
@@ -51,6 +51,9 @@ public final class Bench {
         }
         if (all || part.equals("calls")) {
             calls();
+        }
+        if (all || part.equals("world")) {
+            world();
         }
         Path folder = Files.createTempDirectory("jordfell-bench");
         try {
@@ -75,6 +78,35 @@ public final class Bench {
         } finally {
             FileSystemUtils.deleteRecursively(folder);
         }
+    }
+
+    private void world() {
+        WorldBench.run(FEW, Duration.ofHours(1)); // until all of it is compiled
+        WorldBench.Result few = WorldBench.run(FEW, Duration.ofHours(4));
+        WorldBench.Result some = WorldBench.run(SMALL, Duration.ofHours(1));
+        WorldBench.Result many = WorldBench.run(LARGE, Duration.ofMinutes(10));
+        say("an hour of 10,000 phones, against 60 s", some.seconds(), 60, 1, "s");
+        say("their heap, against 1 GB", some.megabytes(), 1_000, 1, "MB");
+        say(
+                "not registered of 110,000 in the end, against none",
+                SMALL + LARGE - some.registered() - many.registered(),
+                1,
+                0.5,
+                "");
+        say(
+                "an event among 100,000 phones against one among 1,000",
+                many.microsAnEvent(),
+                few.microsAnEvent(),
+                1.5,
+                "µs");
+        report.add(String.format(
+                Locale.ROOT,
+                "told    %,d events of 1,000 phones, %,d of 10,000, %,d of 100,000 in %.0f s with %.0f MB of heap",
+                few.events(),
+                some.events(),
+                many.events(),
+                many.seconds(),
+                many.megabytes()));
     }
 
     private void calls() {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.PriorityQueue;
 import java.util.random.RandomGenerator;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.identity.MacAddress;
@@ -34,6 +35,9 @@ public final class Registrar {
     private final Sharing sharing;
     private final Nonces nonces;
     private final Map<String, Map<String, Binding>> bindings = new LinkedHashMap<>();
+    private final PriorityQueue<Due> dues =
+            new PriorityQueue<>(Comparator.comparing(Due::at).thenComparing(Due::order));
+    private long remembered;
     private final Authenticator authenticator;
     private final Addresses addresses;
     private final ContactPinger pinger;
@@ -51,20 +55,48 @@ public final class Registrar {
     public Outcome tick(Instant now) {
         nonces.forgetStale(now);
         Outcome outcome = pinger.tick(now);
-        for (Map<String, Binding> ofOne : bindings.values()) {
-            for (Binding binding : List.copyOf(ofOne.values())) {
-                if (!binding.expiresAt().isAfter(now)) {
-                    ofOne.remove(binding.key());
-                    outcome = outcome.and(BindingMoved.of(binding, Change.EXPIRED));
-                } else if (!binding.pingAt().isAfter(now)) {
-                    ofOne.put(binding.key(), binding.pingedUntil(now.plus(ContactPinger.INTERVAL)));
-                    outcome = outcome.and(pinger.ask(binding, now));
-                }
-            }
+        while (!dues.isEmpty() && !dues.peek().at().isAfter(now)) {
+            outcome = outcome.and(due(dues.remove(), now));
         }
-        bindings.values().removeIf(Map::isEmpty);
         return outcome;
     }
+
+    private Outcome due(Due due, Instant now) {
+        Map<String, Binding> ofOne = bindings.getOrDefault(due.key(), Map.of());
+        Binding binding = ofOne.get(due.contact());
+        if (binding == null) {
+            return Outcome.NOTHING;
+        }
+        if (!binding.expiresAt().isAfter(now)) {
+            ofOne.remove(due.contact());
+            if (ofOne.isEmpty()) {
+                bindings.remove(due.key());
+            }
+            return Outcome.NOTHING.and(BindingMoved.of(binding, Change.EXPIRED));
+        }
+        if (binding.pingAt().isAfter(now)) {
+            return Outcome.NOTHING; // it was refreshed since, which is due at another time
+        }
+        Binding asked = binding.pingedUntil(now.plus(ContactPinger.INTERVAL));
+        ofOne.put(due.contact(), asked);
+        remember(due.key(), asked);
+        return pinger.ask(binding, now);
+    }
+
+    /** When something has to be done about a binding next. */
+    private void remember(String key, Binding binding) {
+        Instant at = binding.expiresAt().isBefore(binding.pingAt()) ? binding.expiresAt() : binding.pingAt();
+        dues.add(new Due(at, remembered++, key, binding.key()));
+    }
+
+    /**
+     * A moment at which a binding is looked at.
+     *
+     * @param order of what is due at the same moment
+     * @param key of its extension
+     * @param contact what tells it from the others
+     */
+    private record Due(Instant at, long order, String key, String contact) {}
 
     /**
      * A message to the contacts of this extension, asking them to fetch their profile (RFC 6080 §5.3); none if unbound.
@@ -164,7 +196,14 @@ public final class Registrar {
     private Outcome bound(BindingUpdate update) {
         String key = key(update.domain(), update.number());
         BindingUpdate.Done done = update.applyTo(bindings.getOrDefault(key, Map.of()));
-        done.after().ifPresent(after -> bindings.put(key, after));
+        done.after().ifPresent(after -> {
+            if (after.isEmpty()) {
+                bindings.remove(key);
+            } else {
+                bindings.put(key, after);
+                after.values().forEach(binding -> remember(key, binding));
+            }
+        });
         return done.outcome();
     }
 

@@ -123,6 +123,11 @@ public final class FleetRun implements Accounts, WorldObserver {
         return seen;
     }
 
+    /** How many events happened in it. */
+    public long events() {
+        return timeline.ran();
+    }
+
     /** What went on since a moment, second by second. */
     public List<Second> since(Instant from) {
         long first = Math.max(0, Duration.between(START, from).toSeconds());

@@ -21,6 +21,7 @@ public final class Timeline implements AutoCloseable {
     private record Event(Instant at, long order, Runnable action) {}
 
     private final Object lock = new Object();
+    private final AtomicLong ran = new AtomicLong();
     private final AtomicLong failures = new AtomicLong();
     private final PriorityQueue<Event> queue =
             new PriorityQueue<>(Comparator.comparing(Event::at).thenComparing(Event::order));
@@ -74,6 +75,7 @@ public final class Timeline implements AutoCloseable {
                     virtualNow = next.at();
                 }
             }
+            ran.incrementAndGet();
             next.action().run();
         }
     }
@@ -95,6 +97,11 @@ public final class Timeline implements AutoCloseable {
         thread.start();
     }
 
+    /** How many events ran. */
+    public long ran() {
+        return ran.get();
+    }
+
     /** How many events failed since it went live. */
     public long failures() {
         return failures.get();
@@ -102,6 +109,7 @@ public final class Timeline implements AutoCloseable {
 
     private void runLive() {
         for (Event next = take(); next != null; next = take()) {
+            ran.incrementAndGet();
             try {
                 next.action().run();
             } catch (RuntimeException | Error e) {

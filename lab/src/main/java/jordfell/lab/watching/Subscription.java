@@ -19,6 +19,10 @@ final class Subscription {
     final Watched watched;
     final Event event;
     final String id;
+
+    /** Which of the moments at which it was to be looked at still counts. */
+    long remembered;
+
     private final String asked;
     private final String localTag;
     private final Addresses addresses;
@@ -67,6 +71,19 @@ final class Subscription {
 
     boolean isFrom(Endpoint source) {
         return at.equals(source);
+    }
+
+    /** Where it is told. */
+    Endpoint agent() {
+        return at;
+    }
+
+    /** When something has to be done about it next. */
+    Instant dueAt() {
+        return waiting.filter(told -> !at.transport().isReliable())
+                .map(told -> told.repeatAt().isBefore(told.giveUpAt()) ? told.repeatAt() : told.giveUpAt())
+                .filter(due -> due.isBefore(until))
+                .orElse(until);
     }
 
     boolean isOver(Instant now) {

@@ -1,12 +1,14 @@
 package jordfell.lab.watching;
 
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.PriorityQueue;
 import java.util.Set;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
@@ -22,7 +24,7 @@ public final class Subscriptions {
     private static final int USUAL_SECONDS = 3_600;
     private static final int SHORTEST_SECONDS = 60;
     private static final int LONGEST_SECONDS = 7_200;
-    private static final int MOST = 20_000;
+    private static final int MOST = 150_000;
 
     /** A phone with all its sidecars has fewer keys. */
     private static final int MOST_PER_AGENT = 600;
@@ -37,6 +39,16 @@ public final class Subscriptions {
 
     /** By Call-ID and event: several may share a dialog (§4.5.2), and none here do. */
     private final Map<String, Subscription> all = new LinkedHashMap<>();
+
+    /** How many each agent has. */
+    private final Map<Endpoint, Integer> byAgent = new HashMap<>();
+
+    private final PriorityQueue<Due> dues =
+            new PriorityQueue<>(Comparator.comparing(Due::at).thenComparing(Due::order));
+    private long remembered;
+
+    /** A moment at which a subscription is looked at; {@code order} of what is due at the same moment. */
+    private record Due(Instant at, long order, String key, Subscription subscription) {}
 
     public Subscriptions(Registrar registrar, LiveCalls calls, Messages messages, Addresses addresses) {
         this.registrar = registrar;
@@ -87,7 +99,7 @@ public final class Subscriptions {
         if (subscription == null && isWithin || isAnothers) {
             return reply(node, request, source, Responses.to(request, source, 481));
         }
-        if (subscription == null && (all.size() >= MOST || ofAgent(source) >= MOST_PER_AGENT)) {
+        if (subscription == null && (all.size() >= MOST || byAgent.getOrDefault(source, 0) >= MOST_PER_AGENT)) {
             return reply(
                     node, request, source, Responses.to(request, source, 503).with("Retry-After", "60"));
         }
@@ -99,17 +111,19 @@ public final class Subscriptions {
             String tag = SipHeaders.to(ok).flatMap(to -> to.param("tag")).orElseThrow();
             subscription = new Subscription(
                     watched.get(), event.get(), request.first("Call-ID").orElseThrow(), request, tag, addresses);
+            byAgent.merge(source, 1, Integer::sum);
             all.put(key, subscription);
             byWatched.computeIfAbsent(watched.get(), w -> new LinkedHashSet<>()).add(subscription);
         }
+        moved(subscription, source);
         subscription.asked(request, source, node, now.plusSeconds(granted));
-        return reply(node, request, source, ok).and(subscription.tell(body(subscription, now), now));
+        return reply(node, request, source, ok).and(told(subscription, now));
     }
 
     /** Something that is watched has changed. */
     public Outcome changed(Watched watched, Event event, Instant now) {
         Outcome outcome = Outcome.NOTHING;
-        for (Subscription subscription : byWatched.getOrDefault(watched, Set.of())) {
+        for (Subscription subscription : List.copyOf(byWatched.getOrDefault(watched, Set.of()))) {
             if (subscription.event == event && !subscription.isOver(now)) {
                 outcome = outcome.and(tell(subscription, now));
             }
@@ -126,10 +140,11 @@ public final class Subscriptions {
         for (Event event : Event.values()) {
             Subscription subscription = all.get(id + " " + event);
             if (subscription != null) {
-                return Optional.of(
-                        subscription.answered(response)
-                                ? subscription.tell(body(subscription, now), now)
-                                : Outcome.NOTHING);
+                boolean hasMore = subscription.answered(response);
+                if (subscription.isOver(now)) {
+                    forget(id + " " + event, subscription);
+                }
+                return Optional.of(hasMore ? told(subscription, now) : Outcome.NOTHING);
             }
         }
         return Optional.empty();
@@ -138,22 +153,63 @@ public final class Subscriptions {
     /** Lets a moment pass: tells again what was lost, and that a subscription has run out. */
     public Outcome beat(Instant now) {
         Outcome outcome = Outcome.NOTHING;
-        for (Subscription subscription : List.copyOf(all.values())) {
-            outcome = outcome.and(
-                    subscription.runsOut(now)
-                            ? subscription.tell(body(subscription, now), now)
-                            : subscription.beat(now));
+        while (!dues.isEmpty() && !dues.peek().at().isAfter(now)) {
+            outcome = outcome.and(due(dues.remove(), now));
         }
-        all.values().removeIf(subscription -> subscription.isOver(now) && forget(subscription));
         return outcome;
     }
 
-    private boolean forget(Subscription subscription) {
+    private Outcome due(Due due, Instant now) {
+        Subscription subscription = due.subscription();
+        if (all.get(due.key()) != subscription || subscription.remembered != due.order()) {
+            return Outcome.NOTHING; // it is over by now, or due at another time
+        }
+        Outcome outcome =
+                subscription.runsOut(now) ? subscription.tell(body(subscription, now), now) : subscription.beat(now);
+        if (subscription.isOver(now)) {
+            forget(due.key(), subscription);
+        } else {
+            remember(due.key(), subscription, now);
+        }
+        return outcome;
+    }
+
+    private void remember(String key, Subscription subscription, Instant now) {
+        Instant at = subscription.dueAt();
+        subscription.remembered = ++remembered;
+        dues.add(new Due(at.isAfter(now) ? at : now.plusMillis(1), remembered, key, subscription));
+    }
+
+    private Outcome told(Subscription subscription, Instant now) {
+        Outcome outcome = subscription.tell(body(subscription, now), now);
+        String key = subscription.id + " " + subscription.event;
+        if (subscription.isOver(now)) {
+            forget(key, subscription);
+        } else {
+            remember(key, subscription, now);
+        }
+        return outcome;
+    }
+
+    /** An agent that is somewhere else by now counts there. */
+    private void moved(Subscription subscription, Endpoint source) {
+        if (!subscription.isFrom(source) && byAgent.containsKey(subscription.agent())) {
+            left(subscription.agent());
+            byAgent.merge(source, 1, Integer::sum);
+        }
+    }
+
+    private void left(Endpoint agent) {
+        byAgent.computeIfPresent(agent, (a, count) -> count == 1 ? null : count - 1);
+    }
+
+    private void forget(String key, Subscription subscription) {
+        all.remove(key);
+        left(subscription.agent());
         byWatched.computeIfPresent(subscription.watched, (who, watching) -> {
             watching.remove(subscription);
             return watching.isEmpty() ? null : watching;
         });
-        return true;
     }
 
     private Outcome tell(Subscription subscription, Instant now) {
@@ -161,7 +217,7 @@ public final class Subscriptions {
             subscription.rememberToTell();
             return Outcome.NOTHING;
         }
-        return subscription.tell(body(subscription, now), now);
+        return told(subscription, now);
     }
 
     private String body(Subscription subscription, Instant now) {
@@ -173,10 +229,6 @@ public final class Subscriptions {
                 WatchedState.registrations(
                         who, registrar.contacts(who.domain(), who.number(), now), subscription.nextVersion(), now);
         };
-    }
-
-    private long ofAgent(Endpoint source) {
-        return all.values().stream().filter(s -> s.isFrom(source)).count();
     }
 
     private static int seconds(SipMessage request) {

@@ -32,7 +32,6 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
     /** What a device wrote is a trouble of its own up to this (RFC 5424 §6.2.1). */
     private static final int MOST_URGENT = 4;
 
-
     private static final int MOST = 60;
 
     /** The newest, oldest first; what was seen of a number that was another device’s then is not of this one. */
