@@ -5,6 +5,8 @@ import java.time.Instant;
 import java.util.Comparator;
 import java.util.PriorityQueue;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.BooleanSupplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -12,7 +14,8 @@ import org.slf4j.LoggerFactory;
  * What happens in the world, in one order on one thread.
  *
  * <p>It begins on a virtual clock, which {@link #runUntil} turns; {@link #goLive} hands the same events, those still to
- * come included, to the wall clock. Events of the same instant run in the order in which they were added.
+ * come included, to a clock that goes by itself: as fast as the wall’s, faster, or not at all ({@link #pace}). Events of the
+ * same instant run in the order in which they were added.
  */
 public final class Timeline implements AutoCloseable {
 
@@ -28,6 +31,8 @@ public final class Timeline implements AutoCloseable {
     private Instant virtualNow;
     private long added;
     private boolean live;
+    private final LiveClock clock = new LiveClock();
+    private volatile BooleanSupplier brake = () -> false;
     private boolean closed;
 
     public Timeline(Instant start) {
@@ -36,8 +41,57 @@ public final class Timeline implements AutoCloseable {
 
     public Instant now() {
         synchronized (lock) {
-            return live ? Instant.now() : virtualNow;
+            return live ? clock.now(queue.isEmpty() ? Instant.MAX : queue.peek().at()) : virtualNow;
         }
+    }
+
+    /** What time it is by the wall, with what this clock went faster before. */
+    public Instant present() {
+        synchronized (lock) {
+            return Instant.now().plus(clock.ahead());
+        }
+    }
+
+    /** By how much it is ahead of the wall from the beginning; before it goes live. */
+    public void begins(Duration ahead) {
+        synchronized (lock) {
+            clock.begins(ahead);
+        }
+    }
+
+    /** By how much it is ahead of the wall. */
+    public Duration ahead() {
+        synchronized (lock) {
+            return clock.ahead();
+        }
+    }
+
+    /** How many seconds of its own go by in one of the wall’s; 0 while it stands. */
+    public int pace() {
+        synchronized (lock) {
+            return clock.pace();
+        }
+    }
+
+    /** Has so many seconds go by in one, 0 to {@link LiveClock#FASTEST}. */
+    public void pace(int pace) {
+        synchronized (lock) {
+            clock.pace(pace, now());
+            lock.notifyAll();
+        }
+    }
+
+    /** Has so much time go by as fast as it can, and stands then. */
+    public void step(Duration time) {
+        synchronized (lock) {
+            clock.step(time, now());
+            lock.notifyAll();
+        }
+    }
+
+    /** Who can say that too much happened for now: while it goes faster than the wall, it waits then. */
+    public void brake(BooleanSupplier tooMuch) {
+        brake = tooMuch;
     }
 
     /** Adds an event; one whose time is past runs as soon as it can. */
@@ -91,6 +145,7 @@ public final class Timeline implements AutoCloseable {
                 return;
             }
             live = true;
+            clock.pace(1, present());
         }
         Thread thread = new Thread(this::runLive, "lab-world");
         thread.setDaemon(true);
@@ -109,6 +164,7 @@ public final class Timeline implements AutoCloseable {
 
     private void runLive() {
         for (Event next = take(); next != null; next = take()) {
+            waitForOthers();
             ran.incrementAndGet();
             try {
                 next.action().run();
@@ -120,18 +176,22 @@ public final class Timeline implements AutoCloseable {
         }
     }
 
+    private void waitForOthers() {
+        while (pace() > 1 && brake.getAsBoolean()) {
+            LockSupport.parkNanos(1_000_000);
+        }
+    }
+
     private @org.jspecify.annotations.Nullable Event take() {
         synchronized (lock) {
             while (!closed) {
                 Event next = queue.peek();
-                long millis = next == null
-                        ? 60_000
-                        : Duration.between(Instant.now(), next.at()).toMillis();
-                if (next != null && millis <= 0) {
+                Instant due = next == null ? Instant.MAX : next.at();
+                if (clock.reaches(due)) {
                     return queue.remove();
                 }
                 try {
-                    lock.wait(Math.max(1, millis));
+                    lock.wait(clock.millisUntil(due));
                 } catch (InterruptedException e) {
                     Thread.currentThread().interrupt();
                     return null;
