@@ -16,6 +16,7 @@ import jordfell.server.history.ObservationLog;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.lab.LabService;
 import jordfell.server.records.DeviceStore;
+import jordfell.server.records.LabClockStore;
 import jordfell.server.security.AccountStore;
 import jordfell.server.security.Role;
 import jordfell.server.start.StartProgress;
@@ -38,6 +39,7 @@ class Startup {
     private final ObservationLog observations;
     private final PathKeeper paths;
     private final StartProgress progress;
+    private final LabClockStore clock;
     private final Jdbc jdbc;
 
     Startup(
@@ -51,6 +53,7 @@ class Startup {
             ObservationLog observations,
             PathKeeper paths,
             StartProgress progress,
+            LabClockStore clock,
             Jdbc jdbc) {
         this.properties = properties;
         this.environment = environment;
@@ -62,12 +65,14 @@ class Startup {
         this.observations = observations;
         this.paths = paths;
         this.progress = progress;
+        this.clock = clock;
         this.jdbc = jdbc;
     }
 
     @EventListener
     void ready(ApplicationReadyEvent event) throws IOException {
         boolean fresh = accounts.isEmpty();
+        timeline.begins(clock.ahead());
         Optional<DataPlace> place = DataPlace.isInMemory(properties.data())
                 ? Optional.empty()
                 : Optional.of(DataPlace.of(properties.data()));
@@ -78,13 +83,13 @@ class Startup {
             demo.ground();
         }
         boolean withPast = fresh && properties.demo() && properties.past();
-        timeline.runUntil(withPast ? timeline.now() : Instant.now());
+        timeline.runUntil(withPast ? timeline.now() : timeline.present());
         progress.begin(2, "setting up the Lab");
         lab.build();
         if (withPast) {
             progress.begin(3, "playing the demo’s morning");
             Instant from = timeline.now();
-            Instant until = Instant.now();
+            Instant until = timeline.present();
             long began = System.nanoTime();
             // What is played can be played again: it goes to the disk in large pieces, not with each commit.
             jdbc.update("set write_delay 500");
@@ -93,7 +98,7 @@ class Startup {
                             / (double) Duration.between(from, until).toMillis(),
                     Duration.ofNanos(System.nanoTime() - began)));
         }
-        timeline.runUntil(Instant.now());
+        timeline.runUntil(timeline.present());
         observations.flush();
         if (withPast) {
             jdbc.update("set write_delay 0");
@@ -105,7 +110,7 @@ class Startup {
             paths.computeTouched();
             // That took a while: what was due in it happens in its order, or registrations would have run out
             // unrefreshed.
-            timeline.runUntil(Instant.now());
+            timeline.runUntil(timeline.present());
         }
         lab.goLive(http);
         paths.start();

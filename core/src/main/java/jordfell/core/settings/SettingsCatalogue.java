@@ -44,6 +44,8 @@ public final class SettingsCatalogue {
     public static final String BACKLIGHT = "screen.backlight";
     public static final String SIDECARS = "keys.sidecars";
     public static final String VLAN = "network.vlan";
+    public static final String LOG_TARGET = "diagnostics.log-target";
+    public static final String LOG_PORT = "diagnostics.log-port";
     public static final String LOG_LEVEL = "diagnostics.log-level";
     public static final String FIRMWARE = "firmware.version";
     public static final String PHONEBOOK_ORDER = "phonebook.order";

@@ -11,13 +11,16 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.lab.net.Transport;
 
 /**
  * Captures in the pcapng format (draft-ietf-opsawg-pcapng): one section, one Ethernet interface with times in microseconds, a
- * packet for each datagram. Who an address is, stands as a comment on its packets and among the names that tools show.
+ * packet for each datagram or piece of a stream. Who an address is, stands as a comment on its packets and among the names that
+ * tools show. What goes by TLS is left out: on a wire nobody could read it.
  */
 public final class Pcapng {
 
@@ -46,14 +49,29 @@ public final class Pcapng {
         block(out, INTERFACE, description());
         block(out, NAMES, names(names));
         int written = 0;
+        Map<String, Integer> streams = new HashMap<>();
         for (Captured one : captured) {
-            Optional<byte[]> frame = Frame.of(one.from(), one.to(), one.bytes(), written & 0xffff);
+            if (one.from().transport() == Transport.TLS) {
+                continue;
+            }
+            Optional<byte[]> frame = Frame.of(one.from(), one.to(), one.bytes(), written & 0xffff, place(one, streams));
             if (frame.isPresent()) {
                 block(out, PACKET, packet(one, frame.get(), names));
                 written++;
             }
         }
         return written;
+    }
+
+    /** Each stream begins with its first byte that was recorded. */
+    private static Frame.Place place(Captured one, Map<String, Integer> streams) {
+        if (!one.from().transport().isReliable()) {
+            return Frame.Place.NONE;
+        }
+        String there = one.from() + " " + one.to();
+        int sequence = streams.getOrDefault(there, 1);
+        streams.put(there, sequence + one.bytes().length);
+        return new Frame.Place(sequence, streams.getOrDefault(one.to() + " " + one.from(), 1));
     }
 
     private static ByteBuffer section() {

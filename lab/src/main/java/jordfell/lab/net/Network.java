@@ -4,9 +4,11 @@ import java.time.Duration;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
 import jordfell.lab.time.Timeline;
 
@@ -44,6 +46,7 @@ public final class Network {
     private final Map<String, Router> byOuterAddress = new HashMap<>();
     private double lost;
     private Tap tap = packet -> {};
+    private Consumer<Boolean> sent = isLost -> {};
     private final Map<Transport, BiConsumer<Endpoint, byte[]>> outside = new ConcurrentHashMap<>();
 
     public Network(Timeline timeline, RandomGenerator random) {
@@ -67,6 +70,11 @@ public final class Network {
     /** Who sees all that is on its way from now on. */
     public void tap(Tap seeing) {
         tap = seeing;
+    }
+
+    /** Who is told of all that is sent from now on, and whether it was lost before it was on its way. */
+    public void whenSent(Consumer<Boolean> told) {
+        sent = told;
     }
 
     /** The router of a site, which is there as soon as somebody asks for it. */
@@ -146,16 +154,19 @@ public final class Network {
 
     /** Sends a datagram; like any datagram it may get lost, and nobody is told. */
     public void send(Endpoint from, Endpoint to, byte[] bytes) {
-        if (!isPlugged(from.host()) || lost > 0 && random.nextDouble() < lost) {
+        if (!isPlugged(from.host())) {
+            return;
+        }
+        if (lost > 0 && random.nextDouble() < lost) {
+            sent.accept(true);
             return;
         }
         Router own = behind.get(from.host());
         Packet packet = Packet.of(from, to, bytes);
-        if (own == null || own == behind.get(to.host())) {
-            travel(packet);
-        } else {
-            own.out(packet, timeline.now()).ifPresent(this::travel);
-        }
+        Optional<Packet> outside =
+                own == null || own == behind.get(to.host()) ? Optional.of(packet) : own.out(packet, timeline.now());
+        sent.accept(outside.isEmpty());
+        outside.ifPresent(this::travel);
     }
 
     private void travel(Packet packet) {

@@ -70,6 +70,7 @@ public final class LabWorld {
     private final Registrar registrar;
     private final Faults faults;
     private final Recorder recorder = new Recorder(MOST_RECORDED, MOST_BYTES);
+    private final Plots plots = new Plots();
     private final Names names;
     private final SiteServices sites;
     private final NodeCertificates certificates;
@@ -101,6 +102,7 @@ public final class LabWorld {
         new Announcer(timeline, network);
         sip.addService(Announcement.SERVICE, Announcer.ADDRESS);
         this.registrar = sip.registrar();
+        network.whenSent(isLost -> plots.sent(timeline.now(), isLost));
         network.tap(
                 packet -> recorder.record(new Captured(timeline.now(), packet.from(), packet.to(), packet.bytes())));
         this.names = new Names(timeline, network, observer, faults.names());
@@ -142,7 +144,9 @@ public final class LabWorld {
 
     /** Has a site be set up so. Must be called in the world’s order. */
     public void plan(SitePlan plan) {
-        sites.plan(plan);
+        if (!sites.plan(plan)) {
+            return; // what its router remembers stays
+        }
         network.router(plan.site()).remove(plan.site());
         plan.nat().ifPresent(nat -> network.translate(plan.site(), plan.site(), nat.address(), nat.timeout()));
     }
@@ -204,6 +208,25 @@ public final class LabWorld {
     /** Names of a domain lead where a zone file says; empty to follow the domain again. Must be called in the world’s order. */
     public void giveZone(String domain, Optional<Zone> zone) {
         names.give(domain, zone);
+    }
+
+    /** What went on lately. */
+    public List<Plots.Piece> plots() {
+        return plots.pieces();
+    }
+
+    /** How many requests wait at each node just now, by its name. */
+    public Map<String, Integer> waiting() {
+        Map<String, Integer> waiting = new LinkedHashMap<>();
+        nodes.byHost().forEach((host, node) -> waiting.put(host, faults.nodes().waiting(host, timeline.now())));
+        return waiting;
+    }
+
+    /** The addresses from which each node hears nothing, by its host. */
+    public Map<String, List<String>> banned() {
+        Map<String, List<String>> banned = new LinkedHashMap<>();
+        nodes.byHost().forEach((host, node) -> banned.put(host, faults.nodes().banned(host, timeline.now())));
+        return banned;
     }
 
     /** Who its addresses are: nodes, the name service. */
@@ -387,6 +410,9 @@ public final class LabWorld {
         if (reading instanceof SipReading.Message read) {
             SipMessage message = read.message();
             witness.see(node, from, bytes, message, true);
+            if (message.method().equals("REGISTER") && !message.isResponse()) {
+                plots.requested(timeline.now(), faults.nodes().waiting(node, timeline.now()));
+            }
             desk.take(node, message, from);
         } else if (reading instanceof SipReading.Broken broken) {
             witness.seeBroken(node, from, bytes, broken.reason());
@@ -407,6 +433,12 @@ public final class LabWorld {
             }
             byte[] bytes = out.message().bytes();
             witness.see(out.node(), desk.target(out), bytes, out.message(), false);
+            if (out.message().isResponse() && out.message().method().equals("REGISTER")) {
+                int status = out.message().status();
+                if (status != 401) { // which only asks for a password
+                    plots.answered(timeline.now(), status < 300);
+                }
+            }
             send(out, bytes);
         }
         outcome.events().forEach(witness::report);

@@ -30,6 +30,10 @@ final class Nodes {
         }
     }
 
+    Map<String, Node> byHost() {
+        return byHost;
+    }
+
     Collection<Node> all() {
         return byHost.values();
     }

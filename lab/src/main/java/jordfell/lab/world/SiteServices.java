@@ -33,8 +33,9 @@ final class SiteServices implements Leases {
         this.observer = observer;
     }
 
-    void plan(SitePlan plan) {
-        plans.put(plan.site(), plan);
+    /** True if it was planned otherwise before. */
+    boolean plan(SitePlan plan) {
+        return !plan.equals(plans.put(plan.site(), plan));
     }
 
     /** Keeps an address for a phone of a site. */

@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Transport;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -105,6 +106,42 @@ class PcapngTest {
                 .singleElement()
                 .extracting(Captured::from)
                 .isEqualTo(PHONE);
+    }
+
+    @Test
+    void aStreamIsWrittenInItsOrderAndWhatGoesByTlsIsNot(@TempDir Path folder) throws Exception {
+        Endpoint agent = new Endpoint("198.51.100.7", 40_001, Transport.TCP);
+        Endpoint node = new Endpoint("192.0.2.11", 5060, Transport.TCP);
+        byte[] options = OPTIONS.replace("SIP/2.0/UDP", "SIP/2.0/TCP").getBytes(StandardCharsets.UTF_8);
+        List<Captured> all = List.of(
+                new Captured(START, agent, node, options),
+                new Captured(START.plusMillis(1), node, agent, options),
+                new Captured(START.plusMillis(2), agent, node, options),
+                new Captured(
+                        START.plusMillis(3),
+                        new Endpoint("198.51.100.7", 40_002, Transport.TLS),
+                        new Endpoint("192.0.2.11", 5061, Transport.TLS),
+                        options));
+        byte[] bytes = written(all);
+        assertThat(Pcapng.read(new ByteArrayInputStream(bytes)))
+                .hasSize(3)
+                .allSatisfy(read -> assertThat(read.bytes()).isEqualTo(options))
+                .extracting(read -> read.from().transport())
+                .containsOnly(Transport.TCP);
+        Path file = Files.write(folder.resolve("stream.pcapng"), bytes);
+        assertThat(tshark(file, "-T", "fields", "-e", "tcp.seq_raw", "-e", "tcp.ack_raw", "-e", "sip.Method")
+                        .lines())
+                .containsExactly(
+                        "1\t1\tOPTIONS",
+                        "1\t" + (options.length + 1) + "\tOPTIONS",
+                        (options.length + 1) + "\t" + (options.length + 1) + "\tOPTIONS");
+        assertThat(tshark(
+                        file,
+                        "-o",
+                        "tcp.check_checksum:TRUE",
+                        "-Y",
+                        "tcp.checksum.status != \"Good\" || tcp.analysis.flags"))
+                .isBlank();
     }
 
     @Test

@@ -125,6 +125,11 @@ public class ObservationLog implements WorldObserver {
         }
     }
 
+    /** How many wait to be written. */
+    public int waiting() {
+        return waiting.size();
+    }
+
     @PreDestroy
     void close() throws InterruptedException {
         flush();

@@ -61,6 +61,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     private final Provisioning provisioning;
     private final LabPhoneStore phones;
     private final LabFaultStore faults;
+    private final LabSurroundings surroundings;
     private final AuthorityStore authority;
     private final Changes changes;
     private final JordfellProperties properties;
@@ -79,6 +80,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
             Provisioning provisioning,
             LabPhoneStore phones,
             LabFaultStore faults,
+            LabSurroundings surroundings,
             AuthorityStore authority,
             Changes changes,
             JordfellProperties properties) {
@@ -90,6 +92,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
         this.provisioning = provisioning;
         this.phones = phones;
         this.faults = faults;
+        this.surroundings = surroundings;
         this.authority = authority;
         this.changes = changes;
         this.properties = properties;
@@ -98,6 +101,9 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     /** Builds the world from the records, with its phones as they were left. */
     public void build() {
         world = new LabWorld(timeline, domains.all(), accounts, new SiteTold(), log, new SecureRandom());
+        world().vouchedBy(authority::authority);
+        surroundings.names(world());
+        surroundings.now().in(world());
         phones.all().forEach(this::place);
         world().faults().whenOver(this::over);
         faults.all().forEach(world().faults()::add);
@@ -108,7 +114,11 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     @Order(0)
     void follow(Changed changed) {
         if (world != null && changed.touches(Subject.DOMAIN)) {
-            timeline.post(() -> world().follow(domains.all()));
+            timeline.post(() -> surroundings.names(world()));
+        }
+        if (world != null && surroundings.concerns(changed)) {
+            LabSurroundings.Now now = surroundings.now();
+            timeline.post(() -> now.in(world()));
         }
     }
 

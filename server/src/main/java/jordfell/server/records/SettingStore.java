@@ -150,6 +150,14 @@ public class SettingStore {
         });
     }
 
+    /** All that layers say of a setting which is no secret. */
+    public List<String> said(String setting) {
+        return jdbc.list(
+                "select distinct val from setting_value where setting = ? and val <> ''",
+                row -> row.text("val"),
+                setting);
+    }
+
     /** A value as it lies in the database: sealed if it is a secret. */
     public String opened(String value, byte @Nullable [] sealed) {
         return sealed == null ? value : sealer.open(sealed);
