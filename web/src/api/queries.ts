@@ -7,6 +7,7 @@ import {
 } from '@tanstack/react-query'
 import { client } from './client'
 import { Problem, unwrap } from './problem'
+import { serverSays } from '../kit/serverClock'
 
 export const keys = {
   session: ['session'] as const,
@@ -150,6 +151,18 @@ export const usePending = (q: string) =>
     queryFn: () => unwrap(client.GET('/api/releases/pending', { params: { query: { q } } })),
     placeholderData: keepPreviousData,
     refetchInterval: ({ state }) => (state.data && state.data.waiting > 0 ? 500 : false),
+  })
+
+/** What time it is by the server’s clock, which the Lab can turn, and how fast it goes. */
+export const useClock = () =>
+  useQuery({
+    queryKey: [...keys.lab, 'clock'],
+    queryFn: async () => {
+      const clock = await unwrap(client.GET('/api/clock'))
+      serverSays(clock.at, clock.pace)
+      return clock
+    },
+    refetchInterval: ({ state }) => (state.data && state.data.pace !== 1 ? 2_000 : 60_000),
   })
 
 export const useLab = () => useQuery({ queryKey: keys.lab, queryFn: () => unwrap(client.GET('/api/lab')) })

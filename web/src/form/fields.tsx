@@ -56,13 +56,14 @@ export function TextField<T extends object>(props: Props<T, string> & TextProps)
 }
 
 /** Some lines of text. */
-export function LongField<T extends object>(props: Props<T, string> & { rows?: number }) {
-  const { form, at, rows = 3, disabled } = props
+export function LongField<T extends object>(props: Props<T, string> & { rows?: number; mono?: boolean }) {
+  const { form, at, rows = 3, mono, disabled } = props
   return (
     <Frame {...props}>
       <LongEntry
         width="100%"
         rows={rows}
+        fontFamily={mono ? 'mono' : undefined}
         disabled={disabled}
         value={(form.values[at] as string | undefined) ?? ''}
         onChange={(e) => form.set({ [at]: e.target.value } as unknown as Partial<T>)}

@@ -2,7 +2,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { Fragment } from 'react'
 import { NavLink } from 'react-router'
 import type { Schemas } from '../api/client'
-import { useFrame } from '../api/queries'
+import { useClock, useFrame } from '../api/queries'
 import { Brand } from './Brand'
 import { PersonMenu } from './PersonMenu'
 import { Search } from './Search'
@@ -34,6 +34,7 @@ const Item = chakra(NavLink, {
 type Props = { person: Schemas['SignedIn']; subjects: Subject[]; onHelp: () => void }
 
 export function TopBar({ person, subjects, onHelp }: Props) {
+  useClock() // every age on every screen is told by it
   const frame = useFrame().data
   const counts: Record<string, number | undefined> = {
     '/intake': frame && frame.knocks + frame.strays,

@@ -1,13 +1,14 @@
 import { chakra } from '@chakra-ui/react'
 import { useSyncExternalStore } from 'react'
+import { serverNow } from './serverClock'
 
 /** All ages on a page tick together, this often, in milliseconds. */
 const TICK = 5_000
 
-let now = Date.now()
+let now = serverNow()
 const listeners = new Set<() => void>()
 setInterval(() => {
-  now = Date.now()
+  now = serverNow()
   listeners.forEach((l) => l())
 }, TICK)
 

@@ -3,6 +3,7 @@ import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange, useKnocks } from '../../api/queries'
 import { Age } from '../../kit/Age'
+import { serverNow } from '../../kit/serverClock'
 import { Act, Faded, Heading, Mono } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 import { Term } from '../../kit/Term'
@@ -151,7 +152,7 @@ function Claims({ onOpen }: { onOpen: (deviceId: number) => void }) {
 }
 
 function daysLeft(at: string): string {
-  const days = Math.ceil((Date.parse(at) - Date.now()) / 86_400_000)
+  const days = Math.ceil((Date.parse(at) - serverNow()) / 86_400_000)
   return days === 1 ? '1 day' : `${days} days`
 }
 

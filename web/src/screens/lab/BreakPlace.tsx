@@ -18,7 +18,9 @@ type Props = { place: Place; kinds: Kind[]; onClose: () => void }
 
 /** Something is made to go wrong at a place: now or later, for a while or until somebody mends it. */
 export function BreakPlace({ place, kinds, onClose }: Props) {
-  const fitting = kinds.filter((k) => k.where === place.where && !place.faults.some((f) => f.kind === k.kind))
+  const fitting = kinds.filter(
+    (k) => k.at.includes(place.where) && !place.faults.some((f) => f.kind === k.kind),
+  )
   const form = useForm({
     what: 'a fault',
     labels: LABELS,

@@ -1,18 +1,24 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useLab, useSession } from '../../api/queries'
-import { Act, Faded, Mono, Title } from '../../kit/basics'
+import { Act, Mono, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { Missing } from '../../kit/Shown'
 import { BreakPlace } from './BreakPlace'
+import { ClockStrip } from './ClockStrip'
+import { OnTheWire } from './OnTheWire'
 import { OpenHandoff } from './OpenHandoff'
 import { OutsideWeb } from './OutsideWeb'
 import { Phones } from './Phones'
 import { Places } from './Places'
-import { type Place, useFaultBoard, useScenarios } from './queries'
+import { PlanFleet } from './PlanFleet'
+import { type Place, useFaultBoard, useScenarios, useZones } from './queries'
 import { RunningScenario } from './RunningScenario'
 import { RunScenario } from './RunScenario'
+import { Traffic } from './Traffic'
 import { Unbox } from './Unbox'
+import { WorldFileActs } from './WorldFileActs'
+import { ZoneFile } from './ZoneFile'
 
 /** The simulated world: its places and what is wrong with them on purpose, its phones and who is at them. */
 export function Lab() {
@@ -24,6 +30,10 @@ export function Lab() {
   const [unboxing, setUnboxing] = useState(false)
   const [opening, setOpening] = useState(false)
   const [site, setSite] = useState('')
+  const [names, setNames] = useState('')
+  const [watching, setWatching] = useState(false)
+  const [planning, setPlanning] = useState(false)
+  const zone = useZones().data?.find((z) => z.domain === names)
   const [broken, setBroken] = useState<Place | undefined>()
   const phones = lab.data?.phones ?? []
   return (
@@ -46,12 +56,17 @@ export function Lab() {
           onSite={setSite}
           mayAct={mayAct}
           onBreak={setBroken}
+          onNames={setNames}
         />
       </Box>
       <Box flex="1" minW="0" overflow="auto" p="14px 18px">
         {scenarios?.running && <RunningScenario running={scenarios.running} mayAct={mayAct} />}
-        <Flex align="baseline" gap="14px" wrap="wrap">
-          <Faded>Simulated phones. They know nothing but what they were sent.</Faded>
+        <ClockStrip mayAct={mayAct} />
+        <Traffic />
+        <Flex align="baseline" gap="6px 14px" wrap="wrap" mt="10px">
+          <Act kind="quiet" onClick={() => setWatching(true)}>
+            On the wire…
+          </Act>
           {mayAct && (
             <chakra.a
               color="fjord"
@@ -61,6 +76,12 @@ export function Lab() {
             >
               Save a capture
             </chakra.a>
+          )}
+          {mayAct && <WorldFileActs />}
+          {mayAct && (
+            <Act kind="quiet" onClick={() => setPlanning(true)}>
+              What a power cut costs…
+            </Act>
           )}
           {mayAct && (
             <Flex ml="auto" gap="8px" alignSelf="center">
@@ -77,12 +98,24 @@ export function Lab() {
         {lab.data?.phones.length === 0 ? (
           <Empty title="The Lab is empty">Unbox a phone; it will knock until it is enrolled.</Empty>
         ) : (
-          <Phones phones={phones.filter((p) => !site || p.site === site)} mayAct={mayAct} />
+          <Phones
+            phones={phones.filter((p) => !site || p.site === site)}
+            mayAct={mayAct}
+            onBreak={(mac) => setBroken(linkOf(mac, board?.places ?? []))}
+          />
         )}
         <OutsideWeb mayAct={mayAct} />
       </Box>
       {broken && board && (
         <BreakPlace place={broken} kinds={board.kinds} onClose={() => setBroken(undefined)} />
+      )}
+      {zone && <ZoneFile zone={zone} onClose={() => setNames('')} />}
+      {watching && <OnTheWire mayAct={mayAct} onClose={() => setWatching(false)} />}
+      {planning && (
+        <PlanFleet
+          domains={(board?.places ?? []).filter((p) => p.where === 'DOMAIN').map((p) => p.name)}
+          onClose={() => setPlanning(false)}
+        />
       )}
       {running && scenarios && board && (
         <RunScenario ready={scenarios.ready} places={board.places} onClose={() => setRunning(false)} />
@@ -92,6 +125,16 @@ export function Lab() {
     </Flex>
   )
 }
+
+/** The link of a phone as a place, with what is wrong there already. */
+const linkOf = (mac: string, places: Place[]): Place =>
+  places.find((p) => p.where === 'PHONE' && p.key === mac) ?? {
+    where: 'PHONE',
+    key: mac,
+    name: mac,
+    of: '',
+    faults: [],
+  }
 
 /** Where the registrar listens, and what came there. */
 function Wire() {

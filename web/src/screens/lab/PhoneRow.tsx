@@ -10,6 +10,7 @@ import { Trouble } from '../../kit/Trouble'
 import { Books } from './Books'
 
 type Phone = Schemas['PhoneView']
+type Many = NonNullable<Schemas['ManyWish']['act']>
 type Way = NonNullable<Schemas['MistypeWish']['way']>
 
 const FAULTS: [string, string][] = [
@@ -21,6 +22,8 @@ const FAULTS: [string, string][] = [
   ['EMPTY', 'leaves the password empty'],
   ['ANOTHER', 'types some other password'],
   ['RESTART', 'switches it off and on'],
+  ['LOG_OFF', 'logs its lines off'],
+  ['RESET', 'resets it to how it left the factory'],
   ['CALL', 'calls somebody and stays on the line'],
   ['AWAY', 'goes away and takes no call'],
   ['BACK', 'comes back and takes calls'],
@@ -32,12 +35,14 @@ const FAULTS: [string, string][] = [
 type RowProps = {
   phone: Phone
   mayAct: boolean
+  /** Something is to go wrong at its link. */
+  onBreak?: (mac: string) => void
   /** Stands before the rest of the row. */
   before?: ReactNode
 }
 
 /** One phone: how it stands, its switches, and what somebody at it can do. */
-export function PhoneRow({ phone, mayAct, before }: RowProps) {
+export function PhoneRow({ phone, mayAct, onBreak, before }: RowProps) {
   const path = { params: { path: { mac: phone.mac } } }
   const power = useChange((on: boolean) =>
     unwrap(client.PUT('/api/lab/phones/{mac}/power', { ...path, body: { on } })),
@@ -97,6 +102,15 @@ export function PhoneRow({ phone, mayAct, before }: RowProps) {
           mayAct={mayAct}
           onSwitch={cable.mutate}
         />
+        {mayAct && onBreak && (
+          <Act
+            kind="quiet"
+            aria-label={`Break something at the link of ${phone.mac}`}
+            onClick={() => onBreak(phone.mac)}
+          >
+            break…
+          </Act>
+        )}
       </td>
       <td>{mayAct && phone.powered && <Fault phone={phone} />}</td>
     </tr>
@@ -219,6 +233,8 @@ function Fault({ phone }: { phone: Phone }) {
         return unwrap(
           client.PUT('/api/lab/phones/{mac}/staffed', { ...path, body: { on: fault === 'BACK' } }),
         )
+      if (fault === 'LOG_OFF' || fault === 'RESET')
+        return unwrap(client.POST('/api/lab/phones/act', { body: { macs: [phone.mac], act: fault as Many } }))
       if (fault === 'RESTART') return unwrap(client.POST('/api/lab/phones/{mac}/restart', path))
       return unwrap(
         client.POST('/api/lab/phones/{mac}/mistype', { ...path, body: { way: fault as Way, line, keep } }),
@@ -226,9 +242,19 @@ function Fault({ phone }: { phone: Phone }) {
     },
     () => setFault(''),
   )
-  const typed = !['', 'CROSS', 'RESTART', 'CLAIM', 'CALL', 'CLOCK', 'CLOCK_RIGHT', 'AWAY', 'BACK'].includes(
-    fault,
-  )
+  const typed = ![
+    '',
+    'CROSS',
+    'RESTART',
+    'CLAIM',
+    'CALL',
+    'CLOCK',
+    'CLOCK_RIGHT',
+    'AWAY',
+    'BACK',
+    'LOG_OFF',
+    'RESET',
+  ].includes(fault)
   return (
     <>
       <Flex gap="6px" align="center">

@@ -27,7 +27,9 @@ const phone = (n: number, site = 'Eskvik Pier') => ({
 
 it('what is done to those that are chosen and in sight is done to them at once', async () => {
   const asked = serverSays({ 'POST /api/lab/phones/act': {} })
-  renderWithAll(<Phones phones={[phone(10), phone(11), phone(12, 'Auction Hall')]} mayAct />)
+  renderWithAll(
+    <Phones phones={[phone(10), phone(11), phone(12, 'Auction Hall')]} mayAct onBreak={() => {}} />,
+  )
   expect(screen.queryByText('Power off')).toBeNull()
   fireEvent.click(screen.getByLabelText('Choose all of these phones'))
   expect(screen.getByText('3 chosen')).toBeTruthy()
@@ -43,7 +45,9 @@ it('what is done to those that are chosen and in sight is done to them at once',
 
 it('each site stands above its phones once', () => {
   serverSays({})
-  renderWithAll(<Phones phones={[phone(10), phone(11), phone(12, 'Auction Hall')]} mayAct={false} />)
+  renderWithAll(
+    <Phones phones={[phone(10), phone(11), phone(12, 'Auction Hall')]} mayAct={false} onBreak={() => {}} />,
+  )
   expect(screen.getAllByText('Eskvik Pier')).toHaveLength(1)
   expect(screen.getAllByText('Auction Hall')).toHaveLength(1)
   expect(screen.queryByRole('checkbox')).toBeNull()
@@ -51,7 +55,9 @@ it('each site stands above its phones once', () => {
 
 it('of many the first are shown, and all once somebody asks', () => {
   serverSays({})
-  renderWithAll(<Phones phones={Array.from({ length: 80 }, (_, i) => phone(i + 10))} mayAct={false} />)
+  renderWithAll(
+    <Phones phones={Array.from({ length: 80 }, (_, i) => phone(i + 10))} mayAct={false} onBreak={() => {}} />,
+  )
   expect(screen.queryByText('Window 89')).toBeNull()
   fireEvent.click(screen.getByText('Show all 80'))
   expect(screen.getByText('Window 89')).toBeTruthy()

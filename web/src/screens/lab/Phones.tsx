@@ -20,10 +20,19 @@ const ACTS: [Many, string][] = [
   ['RESTART', 'Restart'],
   ['OUT', 'Pull the cable'],
   ['IN', 'Plug it in'],
+  ['LOG_OFF', 'Log off'],
+  ['RESET', 'Reset'],
 ]
 
+type PhonesProps = {
+  phones: Phone[]
+  mayAct: boolean
+  /** Something is to go wrong at the link of this one. */
+  onBreak: (mac: string) => void
+}
+
 /** The phones, grouped by site; what is done to the chosen ones is done to all of them at once. */
-export function Phones({ phones, mayAct }: { phones: Phone[]; mayAct: boolean }) {
+export function Phones({ phones, mayAct, onBreak }: PhonesProps) {
   const [q, setQ] = useState('')
   const [all, setAll] = useState(false)
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
@@ -101,6 +110,7 @@ export function Phones({ phones, mayAct }: { phones: Phone[]; mayAct: boolean })
                 chosen={chosen.has(phone.mac)}
                 onChoose={(on) => choose([phone.mac], on)}
                 mayAct={mayAct}
+                onBreak={onBreak}
               />
             ))}
           </tbody>
@@ -122,9 +132,10 @@ type RowProps = {
   chosen: boolean
   onChoose: (on: boolean) => void
   mayAct: boolean
+  onBreak: (mac: string) => void
 }
 
-function Row({ phone, first, chosen, onChoose, mayAct }: RowProps) {
+function Row({ phone, first, chosen, onChoose, mayAct, onBreak }: RowProps) {
   return (
     <>
       {first && (
@@ -137,6 +148,7 @@ function Row({ phone, first, chosen, onChoose, mayAct }: RowProps) {
       <PhoneRow
         phone={phone}
         mayAct={mayAct}
+        onBreak={onBreak}
         before={
           mayAct && (
             <td>

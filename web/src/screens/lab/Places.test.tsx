@@ -33,7 +33,7 @@ const node: Place = {
 const kinds: Kind[] = [
   {
     kind: 'LINE_CUT',
-    where: 'SITE',
+    at: ['SITE'],
     words: 'the line is cut',
     seen: 'Nothing passes.',
     unit: '',
@@ -43,7 +43,7 @@ const kinds: Kind[] = [
   },
   {
     kind: 'LINE_LOSES',
-    where: 'SITE',
+    at: ['SITE'],
     words: 'the line loses datagrams',
     seen: 'Some get lost.',
     unit: '%',
@@ -53,7 +53,7 @@ const kinds: Kind[] = [
   },
   {
     kind: 'LINE_SLOW',
-    where: 'SITE',
+    at: ['SITE'],
     words: 'the line is slow',
     seen: 'All takes longer.',
     unit: 'ms',
@@ -63,7 +63,7 @@ const kinds: Kind[] = [
   },
   {
     kind: 'NODE_DOWN',
-    where: 'NODE',
+    at: ['NODE'],
     words: 'down',
     seen: 'It says nothing.',
     unit: '',

@@ -12,12 +12,16 @@ type Props = {
   onSite: (name: string) => void
   mayAct: boolean
   onBreak: (place: Place) => void
+  /** The names of a domain are to be looked at. */
+  onNames: (domain: string) => void
 }
 
 const PARTS: [Place['where'], string][] = [
   ['SITE', 'Sites'],
   ['NODE', 'Registrar nodes'],
   ['DOMAIN', 'Names of domains'],
+  ['FLEET', 'A share of all phones'],
+  ['PHONE', 'Single phones'],
 ]
 
 /** The places of the world, how their phones are, and what is wrong with each on purpose. */
@@ -25,23 +29,25 @@ export function Places(props: Props) {
   const { places, phones, site, onSite } = props
   return (
     <Box as="nav" aria-label="Places">
-      {PARTS.map(([where, heading]) => (
-        <Box key={where} mb="12px">
-          <Heading px="16px">{heading}</Heading>
-          {where === 'SITE' && (
-            <Item aria-current={site === ''}>
-              <chakra.button type="button" cursor="pointer" onClick={() => onSite('')}>
-                All phones <Faded>{phones.length}</Faded>
-              </chakra.button>
-            </Item>
-          )}
-          {places
-            .filter((p) => p.where === where)
-            .map((place) => (
-              <Line key={place.key} place={place} {...props} />
-            ))}
-        </Box>
-      ))}
+      {PARTS.filter(([where]) => where !== 'PHONE' || places.some((p) => p.where === where)).map(
+        ([where, heading]) => (
+          <Box key={where} mb="12px">
+            <Heading px="16px">{heading}</Heading>
+            {where === 'SITE' && (
+              <Item aria-current={site === ''}>
+                <chakra.button type="button" cursor="pointer" onClick={() => onSite('')}>
+                  All phones <Faded>{phones.length}</Faded>
+                </chakra.button>
+              </Item>
+            )}
+            {places
+              .filter((p) => p.where === where)
+              .map((place) => (
+                <Line key={place.key} place={place} {...props} />
+              ))}
+          </Box>
+        ),
+      )}
     </Box>
   )
 }
@@ -55,7 +61,7 @@ const Item = chakra(Box, {
   },
 })
 
-function Line({ place, phones, site, onSite, mayAct, onBreak }: Props & { place: Place }) {
+function Line({ place, phones, site, onSite, mayAct, onBreak, onNames }: Props & { place: Place }) {
   const here = phones.filter((p) => p.site === place.name)
   // All of its lines: one that is registered says nothing of the other.
   const registered = here.filter((p) =>
@@ -78,6 +84,11 @@ function Line({ place, phones, site, onSite, mayAct, onBreak }: Props & { place:
           <chakra.span overflowWrap="anywhere">
             {place.name} {place.of && <Faded fontSize="12px">{place.of}</Faded>}
           </chakra.span>
+        )}
+        {mayAct && place.where === 'DOMAIN' && (
+          <Act kind="quiet" aria-label={`Names of ${place.name}`} onClick={() => onNames(place.key)}>
+            names…
+          </Act>
         )}
         {mayAct && (
           <Act kind="quiet" aria-label={`Break something: ${place.name}`} onClick={() => onBreak(place)}>

@@ -12,3 +12,8 @@ create table lab_clock (
 
 -- Which hosts files name as time servers and takers of logs is asked whenever a layer's words change.
 create index setting_value_of on setting_value (setting);
+
+-- A fault of a site's way can be at the links of single phones as well.
+alter table lab_fault add column place varchar(10) default 'SITE' not null;
+update lab_fault set place = 'NODE' where kind like 'NODE%';
+update lab_fault set place = 'DOMAIN' where kind like 'NAME%';

@@ -149,7 +149,11 @@ public enum FaultKind {
     public enum Where {
         SITE,
         NODE,
-        DOMAIN
+        DOMAIN,
+        /** One phone’s own link, by its MAC. */
+        PHONE,
+        /** The links of a share of all phones, in percent. */
+        FLEET
     }
 
     /** How much of it there can be, as whole numbers of a unit. */
@@ -179,6 +183,20 @@ public enum FaultKind {
 
     public Where where() {
         return where;
+    }
+
+    /** Whether it can be there: what goes wrong on the way of a site can go wrong at the links of single phones. */
+    public boolean canBe(Where place) {
+        return place == where
+                || where == Where.SITE && (place == Where.PHONE || place == Where.FLEET) && !isOfTheSite();
+    }
+
+    /** Whether it is something that a site has once. */
+    private boolean isOfTheSite() {
+        return switch (this) {
+            case NAT, VIA_REWRITTEN, CONTACT_REWRITTEN, SIP_REWRITTEN, NO_LEASES, NO_PROVISIONING_ADDRESS -> true;
+            default -> false;
+        };
     }
 
     /** What is wrong, in a few words. */

@@ -1,10 +1,12 @@
 package jordfell.lab.fault;
 
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.random.RandomGenerator;
 import jordfell.lab.net.Network;
 import jordfell.lab.time.Timeline;
@@ -31,6 +33,11 @@ public final class Faults {
         over = told;
     }
 
+    /** Whose links are meant by a fault that is at phones. */
+    public void phonesAre(Function<Fault, Collection<String>> addresses) {
+        sites.phonesAre(addresses);
+    }
+
     /** Those that are there, or will be. */
     public List<Fault> all() {
         return List.copyOf(all.values());
@@ -51,10 +58,11 @@ public final class Faults {
 
     /** Why one can’t be switched on beside those that are; empty if it can. */
     public Optional<String> refuse(Fault fault) {
-        boolean twice = all.values().stream().anyMatch(f -> f.kind() == fault.kind() && f.at().equals(fault.at()));
+        boolean twice = all.values().stream()
+                .anyMatch(f -> f.kind() == fault.kind() && f.where() == fault.where() && f.at().equals(fault.at()));
         return twice
                 ? Optional.of("The same is switched on there already.")
-                : fault.kind().where() == FaultKind.Where.SITE ? sites.refuse(fault) : Optional.empty();
+                : fault.where() == FaultKind.Where.SITE ? sites.refuse(fault) : Optional.empty();
     }
 
     /** Switches one on, now or when its time has come. One whose time is over leaves nothing. */
@@ -78,8 +86,8 @@ public final class Faults {
     public void remove(long id) {
         Fault fault = all.remove(id);
         if (fault != null) {
-            switch (fault.kind().where()) {
-                case SITE -> sites.end(fault);
+            switch (fault.where()) {
+                case SITE, PHONE, FLEET -> sites.end(fault);
                 case NODE -> nodes.end(fault);
                 case DOMAIN -> names.end(fault);
             }
@@ -87,8 +95,8 @@ public final class Faults {
     }
 
     private void begin(Fault fault) {
-        switch (fault.kind().where()) {
-            case SITE -> sites.begin(fault);
+        switch (fault.where()) {
+            case SITE, PHONE, FLEET -> sites.begin(fault);
             case NODE -> nodes.begin(fault);
             case DOMAIN -> names.begin(fault);
         }

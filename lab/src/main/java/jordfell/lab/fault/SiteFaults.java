@@ -2,14 +2,17 @@ package jordfell.lab.fault;
 
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.random.RandomGenerator;
 import jordfell.lab.net.Hop;
 import jordfell.lab.net.Hops;
 import jordfell.lab.net.Network;
+import jordfell.lab.net.Router;
 
 /** Faults of the way between a site and everything else. */
 final class SiteFaults {
@@ -20,6 +23,7 @@ final class SiteFaults {
 
     private final Network network;
     private final RandomGenerator random;
+    private Function<Fault, Collection<String>> phones = fault -> List.of();
     private final List<Fault> leases = new ArrayList<>();
 
     SiteFaults(Network network, RandomGenerator random) {
@@ -41,7 +45,7 @@ final class SiteFaults {
             case VIA_REWRITTEN -> network.rewrite(fault.at(), fault.id(), true, false);
             case CONTACT_REWRITTEN -> network.rewrite(fault.at(), fault.id(), false, true);
             case SIP_REWRITTEN -> network.rewrite(fault.at(), fault.id(), true, true);
-            default -> hop(fault).ifPresent(hop -> network.router(fault.at()).put(fault.id(), hop));
+            default -> hop(fault).ifPresent(hop -> ways(fault).forEach(way -> way.put(fault.id(), hop)));
         }
     }
 
@@ -52,7 +56,18 @@ final class SiteFaults {
 
     void end(Fault fault) {
         leases.removeIf(f -> f.id() == fault.id());
-        network.router(fault.at()).remove(fault.id());
+        ways(fault).forEach(way -> way.remove(fault.id()));
+    }
+
+    /** Whose links are meant by a fault that is at phones. */
+    void phonesAre(Function<Fault, Collection<String>> addresses) {
+        phones = addresses;
+    }
+
+    private List<Router> ways(Fault fault) {
+        return fault.where() == FaultKind.Where.SITE
+                ? List.of(network.router(fault.at()))
+                : phones.apply(fault).stream().map(network::link).toList();
     }
 
     private Optional<Hop> hop(Fault fault) {

@@ -42,6 +42,7 @@ public final class Network {
     private final Map<Endpoint, Receiver> receivers = new HashMap<>();
     private final Set<String> unplugged = new HashSet<>();
     private final Map<String, Router> routers = new HashMap<>();
+    private final Map<String, Router> links = new HashMap<>();
     private final Map<String, Router> behind = new HashMap<>();
     private final Map<String, Router> byOuterAddress = new HashMap<>();
     private double lost;
@@ -80,6 +81,11 @@ public final class Network {
     /** The router of a site, which is there as soon as somebody asks for it. */
     public Router router(String site) {
         return routers.computeIfAbsent(site, s -> new Router());
+    }
+
+    /** The link of a phone, by its address: what goes wrong there goes wrong for it alone. */
+    public Router link(String host) {
+        return links.computeIfAbsent(host, h -> new Router());
     }
 
     /** Whether the router of a site has an outer address, or could be given one. */
@@ -144,7 +150,8 @@ public final class Network {
     /** Whether files can be fetched from an address: its cable is in, and the router of its site lets them through. */
     public boolean carriesFiles(String host) {
         Router router = behind.get(host);
-        return isPlugged(host) && (router == null || router.carriesFiles());
+        Router link = links.get(host);
+        return isPlugged(host) && (router == null || router.carriesFiles()) && (link == null || link.carriesFiles());
     }
 
     /** Has this share of all datagrams get lost, from 0 for none to 1. */
@@ -162,9 +169,13 @@ public final class Network {
             return;
         }
         Router own = behind.get(from.host());
-        Packet packet = Packet.of(from, to, bytes);
-        Optional<Packet> outside =
-                own == null || own == behind.get(to.host()) ? Optional.of(packet) : own.out(packet, timeline.now());
+        Optional<Packet> leaving = Optional.of(Packet.of(from, to, bytes));
+        if (links.containsKey(from.host())) {
+            leaving = leaving.flatMap(packet -> links.get(from.host()).out(packet, timeline.now()));
+        }
+        Optional<Packet> outside = own == null || own == behind.get(to.host())
+                ? leaving
+                : leaving.flatMap(packet -> own.out(packet, timeline.now()));
         sent.accept(outside.isEmpty());
         outside.ifPresent(this::travel);
     }
@@ -200,7 +211,24 @@ public final class Network {
         });
     }
 
+    /** At whoever it is for, over its own link. */
     private void deliver(Packet packet) {
+        Router link = links.get(packet.to().host());
+        if (link == null) {
+            hand(packet);
+            return;
+        }
+        Duration late = packet.late();
+        link.in(packet, timeline.now()).ifPresent(there -> {
+            if (there.late().equals(late)) {
+                hand(there);
+            } else {
+                timeline.after(there.late().minus(late), () -> hand(there));
+            }
+        });
+    }
+
+    private void hand(Packet packet) {
         Receiver receiver = receivers.get(packet.to());
         if (receiver != null && isPlugged(packet.to().host())) {
             receiver.receive(packet.from(), packet.bytes());

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicReference;
@@ -29,6 +30,8 @@ import jordfell.lab.calls.SipServer;
 import jordfell.lab.capture.Captured;
 import jordfell.lab.capture.Recorder;
 import jordfell.lab.dns.Zone;
+import jordfell.lab.fault.Fault;
+import jordfell.lab.fault.FaultKind;
 import jordfell.lab.fault.Faults;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Network;
@@ -105,6 +108,7 @@ public final class LabWorld {
         network.whenSent(isLost -> plots.sent(timeline.now(), isLost));
         network.tap(
                 packet -> recorder.record(new Captured(timeline.now(), packet.from(), packet.to(), packet.bytes())));
+        faults.phonesAre(this::addressesFor);
         this.names = new Names(timeline, network, observer, faults.names());
         this.witness = new Witness(timeline, network, nodes, faults.nodes(), observer, counters);
         this.sites = new SiteServices(timeline, faults, observer);
@@ -227,6 +231,21 @@ public final class LabWorld {
         Map<String, List<String>> banned = new LinkedHashMap<>();
         nodes.byHost().forEach((host, node) -> banned.put(host, faults.nodes().banned(host, timeline.now())));
         return banned;
+    }
+
+    /** The addresses of the phone, or of the share of all phones, that a fault is at. The same phones for the same fault. */
+    private Collection<String> addressesFor(Fault fault) {
+        if (fault.where() == FaultKind.Where.PHONE) {
+            return phones.values().stream()
+                    .filter(phone -> phone.mac().toString().equals(fault.at()))
+                    .map(phone -> phone.state().address())
+                    .toList();
+        }
+        int percent = Integer.parseInt(fault.at());
+        return phones.values().stream()
+                .filter(phone -> new Random(phone.mac().bits() * 31 + fault.id()).nextInt(100) < percent)
+                .map(phone -> phone.state().address())
+                .toList();
     }
 
     /** Who its addresses are: nodes, the name service. */

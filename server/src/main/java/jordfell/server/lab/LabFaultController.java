@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import jordfell.lab.fault.Fault;
 import jordfell.lab.fault.FaultKind;
 import jordfell.server.answer.Made;
@@ -34,7 +35,7 @@ class LabFaultController {
      */
     record FaultKindView(
             FaultKind kind,
-            FaultKind.Where where,
+            List<FaultKind.Where> at,
             String words,
             String seen,
             String unit,
@@ -46,7 +47,7 @@ class LabFaultController {
             FaultKind.Amount amount = kind.amount().orElse(new FaultKind.Amount("", 0, 0, 0));
             return new FaultKindView(
                     kind,
-                    kind.where(),
+                    Arrays.stream(FaultKind.Where.values()).filter(kind::canBe).toList(),
                     kind.words(),
                     kind.seen(),
                     amount.unit(),
@@ -102,7 +103,18 @@ class LabFaultController {
         List<Fault> on = faults.all();
         return new FaultBoard(
                 Arrays.stream(FaultKind.values()).map(FaultKindView::of).toList(),
-                faults.places().stream().map(place -> view(place, on)).toList());
+                Stream.concat(faults.places().stream(), phones(on))
+                        .map(place -> view(place, on))
+                        .toList());
+    }
+
+    /** The phones at whose own links something is wrong. */
+    private static Stream<LabFaults.Place> phones(List<Fault> on) {
+        return on.stream()
+                .filter(f -> f.where() == FaultKind.Where.PHONE)
+                .map(Fault::at)
+                .distinct()
+                .map(mac -> new LabFaults.Place(FaultKind.Where.PHONE, mac, mac, ""));
     }
 
     private LabPlace view(LabFaults.Place place, List<Fault> on) {
@@ -112,7 +124,7 @@ class LabFaultController {
                 place.name(),
                 place.of(),
                 on.stream()
-                        .filter(f -> f.kind().where() == place.where() && f.at().equals(place.at()))
+                        .filter(f -> f.where() == place.where() && f.at().equals(place.at()))
                         .map(this::view)
                         .toList());
     }

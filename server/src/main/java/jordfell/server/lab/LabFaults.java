@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import jordfell.core.ground.Site;
+import jordfell.core.identity.MacReader;
+import jordfell.core.identity.MacReading;
 import jordfell.core.roster.Domain;
 import jordfell.lab.fault.Fault;
 import jordfell.lab.fault.FaultKind;
@@ -24,6 +26,7 @@ import org.springframework.stereotype.Component;
 class LabFaults {
 
     private static final int MOST = 200;
+    private static final List<String> SHARES = List.of("10", "25", "50");
 
     private final LabService lab;
     private final LabFaultStore store;
@@ -63,18 +66,28 @@ class LabFaults {
                         all.stream()
                                 .flatMap(d -> d.nodes().stream()
                                         .map(n -> new Place(FaultKind.Where.NODE, n.host(), n.name(), d.name()))),
-                        all.stream().map(d -> new Place(FaultKind.Where.DOMAIN, d.name(), d.name(), "")))
+                        all.stream().map(d -> new Place(FaultKind.Where.DOMAIN, d.name(), d.name(), "")),
+                        SHARES.stream()
+                                .map(share -> new Place(FaultKind.Where.FLEET, share, share + " % of all phones", "")))
                 .flatMap(places -> places)
                 .toList();
     }
 
     /** The place of this kind with this key. */
     Place place(FaultKind.@Nullable Where where, @Nullable String key) {
+        if (where == FaultKind.Where.PHONE && key != null && MacReader.read(key) instanceof MacReading.Valid valid) {
+            String mac = valid.mac().toString();
+            if (lab.world().phone(valid.mac()).isPresent()) {
+                return new Place(FaultKind.Where.PHONE, mac, mac, "");
+            }
+        }
         return places().stream()
                 .filter(p -> p.where() == where && p.key().equals(key))
                 .findFirst()
                 .orElseThrow(() -> RefusedException.field(
-                        "/key", "There is no such place in the Lab.", "Choose a site, a node or a domain."));
+                        "/key",
+                        "There is no such place in the Lab.",
+                        "Choose a site, a node, a domain, a phone of the Lab or a share of them."));
     }
 
     /** The name of the domain of a site; empty for a site that is none. */
@@ -95,7 +108,7 @@ class LabFaults {
      * @param lasts how long it stays; empty until somebody switches it off
      */
     long add(FaultKind kind, Place place, int amount, Duration in, Optional<Duration> lasts) {
-        if (kind.where() != place.where()) {
+        if (!kind.canBe(place.where())) {
             throw RefusedException.field(
                     "/kind", "“" + kind.words() + "” can’t be at " + place.name() + ".", "Choose another.");
         }
@@ -106,13 +119,13 @@ class LabFaults {
             throw RefusedException.field("/", "There are " + MOST + " faults already.", "Switch some of them off.");
         }
         Instant since = lab.now().plus(in);
-        Fault wish = new Fault(0, kind, place.at(), amount, since, lasts.map(since::plus));
+        Fault wish = new Fault(0, kind, place.where(), place.at(), amount, since, lasts.map(since::plus));
         lab.inWorld(world -> world.faults().refuse(wish)).ifPresent(why -> {
             throw RefusedException.field("/kind", why, "Switch it off first, or choose another.");
         });
         long id = store.add(wish);
         lab.inWorld(world -> {
-            world.faults().add(new Fault(id, kind, wish.at(), amount, since, wish.until()));
+            world.faults().add(new Fault(id, kind, wish.where(), wish.at(), amount, since, wish.until()));
             return id;
         });
         changes.tell(Subject.PHONE);

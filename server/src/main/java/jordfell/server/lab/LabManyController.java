@@ -25,7 +25,9 @@ class LabManyController {
         ON,
         RESTART,
         OUT,
-        IN;
+        IN,
+        LOG_OFF,
+        RESET;
 
         void on(SimPhone phone) {
             switch (this) {
@@ -34,6 +36,8 @@ class LabManyController {
                 case RESTART -> phone.restart();
                 case OUT -> phone.cable(false);
                 case IN -> phone.cable(true);
+                case LOG_OFF -> phone.logOff();
+                case RESET -> phone.reset();
             }
         }
     }
@@ -50,7 +54,8 @@ class LabManyController {
     void act(@RequestBody ManyWish wish) {
         Many act = wish.act();
         if (act == null) {
-            throw RefusedException.field("/act", "Nothing is to be done.", "One of OFF, ON, RESTART, OUT and IN.");
+            throw RefusedException.field(
+                    "/act", "Nothing is to be done.", "One of OFF, ON, RESTART, OUT, IN, LOG_OFF and RESET.");
         }
         List<String> macs = wish.macs() == null ? List.of() : wish.macs();
         if (macs.isEmpty() || macs.size() > MOST) {

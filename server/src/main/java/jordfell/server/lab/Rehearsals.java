@@ -137,6 +137,8 @@ class Rehearsals {
             case SITE -> phone.site().equals(place.at());
             case NODE -> faults.domainOf(phone.site()).equals(place.of());
             case DOMAIN -> faults.domainOf(phone.site()).equals(place.at());
+            case PHONE -> phone.mac().toString().equals(place.at());
+            case FLEET -> true;
         };
     }
 

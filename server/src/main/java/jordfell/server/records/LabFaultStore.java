@@ -19,8 +19,9 @@ public class LabFaultStore {
     /** Adds one; its own id is ignored. */
     public long add(Fault fault) {
         return jdbc.insert(
-                "insert into lab_fault (kind, at, amount, since, until) values (?, ?, ?, ?, ?)",
+                "insert into lab_fault (kind, place, at, amount, since, until) values (?, ?, ?, ?, ?, ?)",
                 fault.kind().name(),
+                fault.where().name(),
                 fault.at(),
                 fault.amount(),
                 fault.since(),
@@ -38,6 +39,7 @@ public class LabFaultStore {
                 row -> new Fault(
                         row.number("id"),
                         FaultKind.valueOf(row.text("kind")),
+                        FaultKind.Where.valueOf(row.text("place")),
                         row.text("at"),
                         row.integer("amount"),
                         row.time("since"),
