@@ -72,7 +72,14 @@ const kinds: Kind[] = [
     usual: 0,
   },
 ]
-const nobody = { places: [pier, node], phones: [], site: '', onSite: () => {}, onBreak: () => {} }
+const nobody = {
+  places: [pier, node],
+  phones: [],
+  site: '',
+  onSite: () => {},
+  onBreak: () => {},
+  onNames: () => {},
+}
 
 it('what is wrong at a place stands beneath it, with since when or from when on, and is mended there', async () => {
   const asked = serverSays({ 'DELETE /api/lab/faults/7': {} })
