@@ -79,7 +79,8 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
             return line(
                     o,
                     "Was given the address " + l.address(),
-                    l.files().isEmpty() ? "not told where files are" : "option " + l.option() + ": " + l.files(),
+                    // Where exactly is nobody’s to see: whoever knows it can ask for files.
+                    l.files().isEmpty() ? "not told where files are" : "told where files are, by option " + l.option(),
                     false,
                     "");
         } else if (o instanceof Logged l) {
