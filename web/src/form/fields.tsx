@@ -63,7 +63,7 @@ export function LongField<T extends object>(props: Props<T, string> & { rows?: n
       <LongEntry
         width="100%"
         rows={rows}
-        fontFamily={mono ? 'mono' : undefined}
+        {...(mono ? { fontFamily: 'mono', whiteSpace: 'pre', overflowX: 'auto' } : {})}
         disabled={disabled}
         value={(form.values[at] as string | undefined) ?? ''}
         onChange={(e) => form.set({ [at]: e.target.value } as unknown as Partial<T>)}

@@ -61,9 +61,19 @@ export function Lab() {
       </Box>
       <Box flex="1" minW="0" overflow="auto" p="14px 18px">
         {scenarios?.running && <RunningScenario running={scenarios.running} mayAct={mayAct} />}
-        <ClockStrip mayAct={mayAct} />
+        <Flex gap="8px" align="center" wrap="wrap">
+          <ClockStrip mayAct={mayAct} />
+          {mayAct && (
+            <Flex ml="auto" gap="8px">
+              {!scenarios?.running && <Act onClick={() => setRunning(true)}>Run a scenario…</Act>}
+              <Act kind="main" onClick={() => setUnboxing(true)}>
+                Unbox a phone…
+              </Act>
+            </Flex>
+          )}
+        </Flex>
         <Traffic />
-        <Flex align="baseline" gap="6px 14px" wrap="wrap" mt="10px">
+        <Flex align="baseline" gap="2px 14px" wrap="wrap" mt="6px">
           <Act kind="quiet" onClick={() => setWatching(true)}>
             On the wire…
           </Act>
@@ -84,16 +94,11 @@ export function Lab() {
             </Act>
           )}
           {mayAct && (
-            <Flex ml="auto" gap="8px" alignSelf="center">
-              {!scenarios?.running && <Act onClick={() => setRunning(true)}>Run a scenario…</Act>}
-              <Act onClick={() => setOpening(true)}>Open a handoff with a softphone…</Act>
-              <Act kind="main" onClick={() => setUnboxing(true)}>
-                Unbox a phone…
-              </Act>
-            </Flex>
+            <Act kind="quiet" onClick={() => setOpening(true)}>
+              Open a handoff with a softphone…
+            </Act>
           )}
         </Flex>
-        <Wire />
         <Missing query={lab} what="The Lab" />
         {lab.data?.phones.length === 0 ? (
           <Empty title="The Lab is empty">Unbox a phone; it will knock until it is enrolled.</Empty>
@@ -104,6 +109,7 @@ export function Lab() {
             onBreak={(mac) => setBroken(linkOf(mac, board?.places ?? []))}
           />
         )}
+        <Wire />
         <OutsideWeb mayAct={mayAct} />
       </Box>
       {broken && board && (
@@ -142,7 +148,7 @@ function Wire() {
   if (!lab) return null
   const sip = lab.sip
   return (
-    <Box mt="6px" color="faded">
+    <Box mt="14px" color="faded">
       Registrar on udp and tcp <Mono>127.0.0.1:{lab.sipPort}</Mono>, tls <Mono>:{lab.tlsPort}</Mono> (
       <chakra.a
         href="/api/lab/authority"

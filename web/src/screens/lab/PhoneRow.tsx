@@ -30,6 +30,7 @@ const FAULTS: [string, string][] = [
   ['CLOCK', 'sets its clock back an hour'],
   ['CLOCK_RIGHT', 'sets its clock right'],
   ['CLAIM', 'types a claim code'],
+  ['LINK', 'breaks something at its link…'],
 ]
 
 type RowProps = {
@@ -102,17 +103,8 @@ export function PhoneRow({ phone, mayAct, onBreak, before }: RowProps) {
           mayAct={mayAct}
           onSwitch={cable.mutate}
         />
-        {mayAct && onBreak && (
-          <Act
-            kind="quiet"
-            aria-label={`Break something at the link of ${phone.mac}`}
-            onClick={() => onBreak(phone.mac)}
-          >
-            break…
-          </Act>
-        )}
       </td>
-      <td>{mayAct && phone.powered && <Fault phone={phone} />}</td>
+      <td>{mayAct && (phone.powered || onBreak) && <Fault phone={phone} onBreak={onBreak} />}</td>
     </tr>
   )
 }
@@ -210,7 +202,7 @@ function Switch({ label, on, words, mayAct, onSwitch }: SwitchProps) {
 }
 
 /** One fault at a time: what somebody does with their fingers. */
-function Fault({ phone }: { phone: Phone }) {
+function Fault({ phone, onBreak }: { phone: Phone; onBreak: RowProps['onBreak'] }) {
   const [fault, setFault] = useState('')
   const [line, setLine] = useState(1)
   const [keep, setKeep] = useState(12)
@@ -261,12 +253,18 @@ function Fault({ phone }: { phone: Phone }) {
         <Choice
           aria-label={`Fault at ${phone.mac}`}
           value={fault}
-          onChange={(e) => setFault(e.target.value)}
+          onChange={(e) => (e.target.value === 'LINK' ? onBreak?.(phone.mac) : setFault(e.target.value))}
           width={{ base: '130px', xl: '220px' }}
         >
           <option value="">nothing</option>
           {FAULTS.filter(([name]) =>
-            name === 'CLAIM' ? phone.deviceId === 0 : name !== 'CROSS' || phone.lines > 1,
+            name === 'LINK'
+              ? onBreak
+              : !phone.powered
+                ? false
+                : name === 'CLAIM'
+                  ? phone.deviceId === 0
+                  : name !== 'CROSS' || phone.lines > 1,
           ).map(([name, label]) => (
             <option key={name} value={name}>
               {label}

@@ -70,7 +70,7 @@ function Line({ place, phones, site, onSite, mayAct, onBreak, onNames }: Props &
   const isSite = place.where === 'SITE'
   return (
     <Item aria-current={isSite && site === place.name}>
-      <Flex justify="space-between" gap="8px" align="baseline">
+      <Flex justify="space-between" gap="0 8px" align="baseline" wrap={isSite ? 'nowrap' : 'wrap'}>
         {isSite ? (
           <chakra.button type="button" textAlign="left" cursor="pointer" onClick={() => onSite(place.name)}>
             {place.name}{' '}
@@ -85,16 +85,18 @@ function Line({ place, phones, site, onSite, mayAct, onBreak, onNames }: Props &
             {place.name} {place.of && <Faded fontSize="12px">{place.of}</Faded>}
           </chakra.span>
         )}
-        {mayAct && place.where === 'DOMAIN' && (
-          <Act kind="quiet" aria-label={`Names of ${place.name}`} onClick={() => onNames(place.key)}>
-            names…
-          </Act>
-        )}
-        {mayAct && (
-          <Act kind="quiet" aria-label={`Break something: ${place.name}`} onClick={() => onBreak(place)}>
-            break…
-          </Act>
-        )}
+        <Flex gap="4px" ml="auto">
+          {mayAct && place.where === 'DOMAIN' && (
+            <Act kind="quiet" aria-label={`Names of ${place.name}`} onClick={() => onNames(place.key)}>
+              names…
+            </Act>
+          )}
+          {mayAct && (
+            <Act kind="quiet" aria-label={`Break something: ${place.name}`} onClick={() => onBreak(place)}>
+              break…
+            </Act>
+          )}
+        </Flex>
       </Flex>
       <Faults faults={place.faults} mayAct={mayAct} />
     </Item>

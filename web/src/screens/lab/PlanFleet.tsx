@@ -115,6 +115,12 @@ function Told({ run, onStop }: { run: Schemas['FleetView']; onStop: () => void }
         </tbody>
       </Grid>
       {run.cure && <Box mt="8px">{run.cure}</Box>}
+      {found?.recoverSeconds && found.recoverSeconds > 1.5 * sums.recoverSeconds && (
+        <Box mt="8px">
+          It takes longer than the sums say: they leave out what makes a crowd worse, requests that are sent
+          again while they wait and the pauses of those that were sent away.
+        </Box>
+      )}
       {run.over && !found && <chakra.span color="rust">It could not be run.</chakra.span>}
     </Box>
   )

@@ -65,7 +65,7 @@ class FleetRunController {
                 .map(d -> d.nodes().size())
                 .findFirst()
                 .orElseThrow(() -> RefusedException.field("/domain", "There is no such domain.", "Choose one."));
-        FleetView view = view(runs.begin(new FleetPlan(
+        FleetRuns.Run run = runs.begin(new FleetPlan(
                 wish.phones(),
                 wish.expirySeconds(),
                 wish.refreshPercent(),
@@ -73,9 +73,9 @@ class FleetRunController {
                 wish.spreadSeconds(),
                 Math.max(1, Math.min(8, nodes)),
                 wish.capacity(),
-                SEED)));
+                SEED));
         domain = wish.domain();
-        return view;
+        return view(run);
     }
 
     @DeleteMapping

@@ -4,7 +4,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -157,13 +156,13 @@ class WorldFiles {
         }
     }
 
-    private static void check(
+    private void check(
             List<FilePhone> phones,
             Map<String, Site> byName,
             Map<MacAddress, PhoneState> there,
             List<FieldProblem> problems) {
         Set<String> seen = new HashSet<>();
-        Map<Site, Integer> coming = new HashMap<>();
+        List<String> taken = new ArrayList<>(lab.addresses());
         for (int i = 0; i < phones.size(); i++) {
             FilePhone phone = phones.get(i);
             String at = "/phones/" + i;
@@ -190,7 +189,14 @@ class WorldFiles {
                         "There is no site “" + phone.site() + "” here.",
                         "One of " + String.join(", ", byName.keySet()) + "."));
             } else if (mac.filter(there::containsKey).isEmpty()) {
-                coming.merge(site, 1, Integer::sum);
+                Optional<String> address = PhoneAddresses.free(site, taken);
+                address.ifPresent(taken::add);
+                if (address.isEmpty()) {
+                    problems.add(new FieldProblem(
+                            at + "/site",
+                            "The Lab has no address left for a phone at " + site.name() + ".",
+                            "Fewer phones there, or another network for the site."));
+                }
             }
             if (Math.abs(phone.clockAhead()) > Duration.ofDays(20_000).toSeconds()) {
                 problems.add(
