@@ -15,6 +15,7 @@ import jordfell.core.history.Transition;
 import jordfell.core.identity.MacAddress;
 import jordfell.lab.fault.Fault;
 import jordfell.lab.fault.FaultKind;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -79,6 +80,36 @@ class FaultEvidenceTest {
                 .map(Cause::valueOf)
                 .collect(Collectors.toSet());
         assertThat(told.keySet()).isSubsetOf(allowed);
+    }
+
+    /** The same phones for the same fault: some of them, and not all. */
+    @Test
+    void aFaultOfAShareOfAllPhonesIsToldOfThatShare() {
+        SteppedWorld world = new SteppedWorld(11, 900, "192.0.2.11");
+        Set<MacAddress> lapsed = new HashSet<>();
+        for (int minute = 0; minute < ENDS; minute++) {
+            if (minute == BEGINS) {
+                world.lab
+                        .faults()
+                        .add(new Fault(
+                                1,
+                                FaultKind.LINE_CUT,
+                                FaultKind.Where.FLEET,
+                                "50",
+                                0,
+                                world.timeline.now(),
+                                Optional.empty()));
+            }
+            world.look(
+                    LOOK,
+                    (phone, stepped) -> stepped.transitions().forEach(t -> {
+                        if (t instanceof Transition.FindingOpened opened
+                                && opened.life().finding().cause() == Cause.LAPSED) {
+                            lapsed.add(phone.mac);
+                        }
+                    }));
+        }
+        assertThat(lapsed).hasSizeBetween(SteppedWorld.PHONES / 4, 3 * SteppedWorld.PHONES / 4);
     }
 
     private static Map<Cause, Set<MacAddress>> told(FaultKind kind, String at, int amount) {

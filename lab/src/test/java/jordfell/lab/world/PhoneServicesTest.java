@@ -192,6 +192,36 @@ class PhoneServicesTest {
     }
 
     @Test
+    void whatGoesWrongAtTheLinkOfAPhoneGoesWrongForItUntilItIsMended() {
+        String mac = TinyWorld.MAC.toString();
+        world.world
+                .faults()
+                .add(new Fault(
+                        1,
+                        FaultKind.NAMES_BLOCKED,
+                        FaultKind.Where.PHONE,
+                        mac,
+                        0,
+                        world.timeline.now(),
+                        Optional.empty()));
+        world.phone().power(true);
+        world.run(20);
+        assertThat(isRegistered()).isFalse();
+        world.world.faults().remove(1);
+        world.run(60);
+        assertThat(isRegistered()).isTrue();
+    }
+
+    @Test
+    void aNodeThatKeepsToItselfIsNotCalledThroughTheOthers() {
+        world.phone().power(true);
+        world.run(5);
+        begin(1, FaultKind.NODE_ALONE, NORTH, 0);
+        assertThat(world.world.faults().nodes().share(NORTH, SOUTH)).isFalse();
+        assertThat(world.world.contacts(TinyWorld.DOMAIN, "2416").get(0).node()).isEqualTo(NORTH);
+    }
+
+    @Test
     void aPhoneThatIsResetForgetsWhatItWasToldAndFetchesAnew() {
         world.phone().power(true);
         world.run(5);
