@@ -7,7 +7,7 @@ import {
 } from '@tanstack/react-query'
 import { client } from './client'
 import { Problem, unwrap } from './problem'
-import { serverSays } from '../kit/serverClock'
+import { clockIs } from '../kit/serverClock'
 
 export const keys = {
   session: ['session'] as const,
@@ -159,7 +159,7 @@ export const useClock = () =>
     queryKey: [...keys.lab, 'clock'],
     queryFn: async () => {
       const clock = await unwrap(client.GET('/api/clock'))
-      serverSays(clock.at, clock.pace)
+      clockIs(clock.at, clock.pace)
       return clock
     },
     refetchInterval: ({ state }) => (state.data && state.data.pace !== 1 ? 2_000 : 60_000),

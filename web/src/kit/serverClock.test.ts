@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import { serverNow, serverSays } from './serverClock'
+import { serverNow, clockIs } from './serverClock'
 
 const NOON = Date.parse('2026-03-02T12:00:00Z')
 
@@ -8,7 +8,7 @@ beforeEach(() => {
   vi.setSystemTime(NOON)
 })
 afterEach(() => {
-  serverSays(new Date(Date.now()).toISOString(), 1)
+  clockIs(new Date(Date.now()).toISOString(), 1)
   vi.useRealTimers()
 })
 
@@ -18,7 +18,7 @@ test.each([
   ['standing', '2026-03-02T12:30:00Z', 0, 30 * 60_000],
   ['ten times as fast', '2026-03-02T12:30:00Z', 10, 30 * 60_000 + 600_000],
 ])('a clock that is %s is told a minute later', (_, at, pace, later) => {
-  serverSays(at, pace)
+  clockIs(at, pace)
   vi.setSystemTime(NOON + 60_000)
   expect(serverNow() - NOON).toBe(later)
 })

@@ -6,7 +6,7 @@ let pace = 1
 let since = 0
 
 /** The server said what time it is, and how fast its clock goes. */
-export function serverSays(at: string, goes: number) {
+export function clockIs(at: string, goes: number) {
   since = Date.now()
   const off = Date.parse(at) - since
   // Two clocks are never quite the same; ages are told in seconds.

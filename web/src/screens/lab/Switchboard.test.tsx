@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor } from '@testing-library/react'
-import { expect, it } from 'vitest'
+import { afterEach, expect, it } from 'vitest'
+import { clockIs } from '../../kit/serverClock'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { ClockStrip } from './ClockStrip'
 import { OnTheWire } from './OnTheWire'
@@ -8,6 +9,9 @@ import { PlanFleet } from './PlanFleet'
 import { Traffic } from './Traffic'
 import { WorldFileActs } from './WorldFileActs'
 import { ZoneFile } from './ZoneFile'
+
+// Others tell ages by it.
+afterEach(() => clockIs(new Date().toISOString(), 1))
 
 const clock = { at: '2026-03-02T12:00:00Z', pace: 1, ahead: 7_200, turns: true }
 

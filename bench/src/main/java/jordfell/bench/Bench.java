@@ -1,6 +1,7 @@
 package jordfell.bench;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -28,6 +29,7 @@ public final class Bench {
 
     private static final int FEW = 1_000;
     private static final int ROUNDS = 5;
+    private static final int HOSTILE = 200_000;
 
     private final Report report = new Report();
 
@@ -40,7 +42,7 @@ public final class Bench {
         System.exit(bench.report.isKept() ? 0 : 1);
     }
 
-    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, or all */
+    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, flood, or all */
     private void run(String part) throws IOException {
         boolean all = part.equals("all");
         if (all || part.equals("render")) {
@@ -51,6 +53,9 @@ public final class Bench {
         }
         if (all || part.equals("calls")) {
             calls();
+        }
+        if (all || part.equals("flood")) {
+            flood();
         }
         if (all || part.equals("world")) {
             world();
@@ -107,6 +112,24 @@ public final class Bench {
                 many.events(),
                 many.seconds(),
                 many.megabytes()));
+    }
+
+    private void flood() {
+        try {
+            FloodBench.Result result = new RegisterBench().flooded(HOSTILE);
+            say(
+                    "registrations lost of " + result.registered()
+                            + " while 2,500 hostile datagrams a second come, against none",
+                    result.lost(),
+                    1,
+                    0.5,
+                    "");
+            say("their 99th percentile against the quiet one", result.flooded(), result.quiet(), 10, "ms");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     private void calls() {

@@ -113,6 +113,11 @@ final class RegisterBench {
         });
     }
 
+    /** One that registers while somebody else sends so many datagrams of no sense. */
+    FloodBench.Result flooded(int hostile) throws IOException, InterruptedException {
+        return at(port -> FloodBench.run(port, inOrder.get(inOrder.size() - 1), hostile));
+    }
+
     private interface Work<T> {
         T at(int port) throws IOException, InterruptedException;
     }

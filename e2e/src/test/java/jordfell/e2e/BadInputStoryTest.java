@@ -145,7 +145,7 @@ class BadInputStoryTest {
     void viewerIsOfferedNothingToChange() {
         Page page = jordfell.signedIn("oona", "gangway-heron-63");
         go(page, "Lab");
-        sees(page, "Simulated phones");
+        sees(page, "On the wire…");
         assertThat(button(page, "Unbox a phone…").count()).isZero();
         go(page, "Roster");
         sees(page, "Export CSV");

@@ -21,6 +21,8 @@ public final class Diagnosis {
             new StaleConfig(),
             new NameNotFound(),
             new NameSilent(),
+            new CertificateRefused(),
+            new BannedAddress(),
             new NotHeard(),
             new WrongHost(),
             new UnknownExtension(),

@@ -8,6 +8,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import jordfell.core.evidence.Observation.AddressBanned;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
@@ -41,6 +42,8 @@ final class EpisodeKey {
             return joined("log", l.severity(), l.subject(), l.text(), l.source());
         } else if (o instanceof TlsRefused t) {
             return joined("tls", t.node(), t.peer(), t.alert());
+        } else if (o instanceof AddressBanned b) {
+            return joined("ban", b.node(), b.address(), b.number(), b.until());
         } else if (o instanceof BindingChanged b) {
             return joined("binding", b.number(), b.change(), b.contact(), b.node(), b.peer());
         } else if (o instanceof Pinged p) {

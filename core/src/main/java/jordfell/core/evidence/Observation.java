@@ -18,6 +18,7 @@ public sealed interface Observation
                 Observation.Leased,
                 Observation.Logged,
                 Observation.TlsRefused,
+                Observation.AddressBanned,
                 Observation.BindingChanged,
                 Observation.Pinged,
                 Observation.TestCalled,
@@ -117,6 +118,15 @@ public sealed interface Observation
      * @param alert why, as it told the node: {@code certificate_expired}
      */
     record TlsRefused(Instant at, String node, String peer, String alert) implements Observation {}
+
+    /**
+     * A node hears nothing more from the address that a device comes from.
+     *
+     * @param number of whose registrations too many were refused from there
+     * @param times how many
+     */
+    record AddressBanned(Instant at, String node, String address, String number, int times, Instant until)
+            implements Observation {}
 
     /**
      * A name was looked up.

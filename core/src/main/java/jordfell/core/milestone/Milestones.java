@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.AddressBanned;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
@@ -18,6 +19,7 @@ import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.core.evidence.SipSeen;
 
 /**
@@ -30,6 +32,8 @@ import jordfell.core.evidence.SipSeen;
  * @param broken datagrams from it that were no SIP
  * @param watches its subscriptions, by {@link Watch#key}
  * @param books how it asks for its phonebooks, by slot
+ * @param certificate handshakes that it broke off since it was heard last
+ * @param ban of its address, since it was registered last
  */
 public record Milestones(
         Fetches fetches,
@@ -41,7 +45,9 @@ public record Milestones(
         Optional<Instant> heardLast,
         Optional<BrokenRun> broken,
         Map<String, Watch> watches,
-        Map<Integer, BookAsks> books) {
+        Map<Integer, BookAsks> books,
+        Optional<CertificateRefusals> certificate,
+        Optional<AddressBanned> ban) {
 
     public static final Milestones NONE = new Milestones(
             Fetches.NONE,
@@ -53,7 +59,9 @@ public record Milestones(
             Optional.empty(),
             Optional.empty(),
             Map.of(),
-            Map.of());
+            Map.of(),
+            Optional.empty(),
+            Optional.empty());
 
     /** A phone with all its sidecars has fewer lamps that matter to somebody. */
     static final int MOST_WATCHES = 128;
@@ -68,6 +76,8 @@ public record Milestones(
         // What was written before there were any has none.
         watches = Map.copyOf(Objects.requireNonNullElse(watches, Map.of()));
         books = Map.copyOf(Objects.requireNonNullElse(books, Map.of()));
+        certificate = Objects.requireNonNullElse(certificate, Optional.empty());
+        ban = Objects.requireNonNullElse(ban, Optional.empty());
     }
 
     /** Its subscription to an event of an extension, if it ever asked for one. */
@@ -93,7 +103,8 @@ public record Milestones(
         } else if (o instanceof SipSeen sip) {
             return after(sip);
         } else if (o instanceof BindingChanged binding) {
-            return with(line(binding.number()).after(binding));
+            return with(line(binding.number()).after(binding))
+                    .with(binding.change().live() ? Optional.empty() : ban);
         } else if (o instanceof Pinged ping) {
             return with(line(ping.number()).after(ping));
         } else if (o instanceof TestCalled call) {
@@ -101,6 +112,22 @@ public record Milestones(
         }
         if (o instanceof PhonebookAsked asked) {
             return after(asked);
+        } else if (o instanceof AddressBanned banned) {
+            return with(Optional.of(banned));
+        } else if (o instanceof TlsRefused refused) {
+            return new Milestones(
+                    fetches,
+                    lookUps,
+                    lines,
+                    heardFirst,
+                    calls,
+                    firmware,
+                    heardLast,
+                    broken,
+                    watches,
+                    books,
+                    Optional.of(CertificateRefusals.after(certificate, refused)),
+                    ban);
         }
         return o instanceof FirmwareAsked asked
                 ? new Milestones(
@@ -113,7 +140,9 @@ public record Milestones(
                         heardLast,
                         broken,
                         watches,
-                        books)
+                        books,
+                        certificate,
+                        ban)
                 : this; // what was not kept moves nothing
     }
 
@@ -130,7 +159,19 @@ public record Milestones(
     public Milestones without(String number) {
         Map<String, LineMilestones> fewer = new TreeMap<>(lines);
         fewer.remove(number);
-        return new Milestones(fetches, lookUps, fewer, heardFirst, calls, firmware, heardLast, broken, watches, books);
+        return new Milestones(
+                fetches,
+                lookUps,
+                fewer,
+                heardFirst,
+                calls,
+                firmware,
+                heardLast,
+                broken,
+                watches,
+                books,
+                certificate,
+                ban);
     }
 
     /**
@@ -150,7 +191,9 @@ public record Milestones(
                 heardLast,
                 broken,
                 another ? Map.of() : watches,
-                books);
+                books,
+                certificate,
+                ban);
     }
 
     private Milestones after(PhonebookAsked asked) {
@@ -165,7 +208,19 @@ public record Milestones(
         more.put(
                 asked.slot(),
                 BookAsks.after(book(asked.slot()), asked, fetches.answers().map(a -> a.newest())));
-        return new Milestones(fetches, lookUps, lines, heardFirst, calls, firmware, heardLast, broken, watches, more);
+        return new Milestones(
+                fetches,
+                lookUps,
+                lines,
+                heardFirst,
+                calls,
+                firmware,
+                heardLast,
+                broken,
+                watches,
+                more,
+                certificate,
+                ban);
     }
 
     private Milestones after(SipSeen sip) {
@@ -180,7 +235,9 @@ public record Milestones(
                     sip.toNode() ? Optional.of(sip.at()) : heardLast,
                     Optional.of(BrokenRun.after(broken, garbled)),
                     watches,
-                    books);
+                    books,
+                    certificate,
+                    ban);
         }
         if (sip.asks("SUBSCRIBE") && sip.toNode() || sip.answers("SUBSCRIBE") && !sip.toNode()) {
             return watching((SipSeen.Message) sip);
@@ -200,7 +257,9 @@ public record Milestones(
                 Optional.of(sip.at()),
                 broken,
                 heard.watches,
-                books);
+                books,
+                Optional.empty(),
+                ban);
     }
 
     private Milestones watching(SipSeen.Message sip) {
@@ -229,7 +288,9 @@ public record Milestones(
                 sip.toNode() ? Optional.of(sip.at()) : heardLast,
                 broken,
                 more,
-                books);
+                books,
+                certificate,
+                ban);
     }
 
     private Milestones with(LineMilestones line) {
@@ -243,14 +304,57 @@ public record Milestones(
                     .min(Comparator.comparing(LineMilestones::movedAt))
                     .ifPresent(oldest -> more.remove(oldest.number()));
         }
-        return new Milestones(fetches, lookUps, more, heardFirst, calls, firmware, heardLast, broken, watches, books);
+        return new Milestones(
+                fetches,
+                lookUps,
+                more,
+                heardFirst,
+                calls,
+                firmware,
+                heardLast,
+                broken,
+                watches,
+                books,
+                certificate,
+                ban);
+    }
+
+    private Milestones with(Optional<AddressBanned> next) {
+        return next.equals(ban)
+                ? this
+                : new Milestones(
+                        fetches,
+                        lookUps,
+                        lines,
+                        heardFirst,
+                        calls,
+                        firmware,
+                        heardLast,
+                        broken,
+                        watches,
+                        books,
+                        certificate,
+                        next);
     }
 
     private Milestones with(LookUps next) {
-        return new Milestones(fetches, next, lines, heardFirst, calls, firmware, heardLast, broken, watches, books);
+        return new Milestones(
+                fetches, next, lines, heardFirst, calls, firmware, heardLast, broken, watches, books, certificate, ban);
     }
 
     private Milestones with(Calls next) {
-        return new Milestones(fetches, lookUps, lines, heardFirst, next, firmware, heardLast, broken, watches, books);
+        return new Milestones(
+                fetches,
+                lookUps,
+                lines,
+                heardFirst,
+                next,
+                firmware,
+                heardLast,
+                broken,
+                watches,
+                books,
+                certificate,
+                ban);
     }
 }

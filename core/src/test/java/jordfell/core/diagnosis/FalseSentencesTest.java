@@ -7,10 +7,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.AddressBanned;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.core.evidence.SipTexts;
 import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
@@ -21,6 +23,7 @@ import jordfell.core.path.WindowFour;
 import jordfell.core.release.Revision;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Sentences that were once said and were not true. Times are seconds after the release. */
@@ -84,6 +87,34 @@ class FalseSentencesTest {
         assertThat(silent.sentence()).isEqualTo("It was registered, and then fell silent.");
         assertThat(silent.certainty()).as("why is not seen").isEqualTo(Certainty.LIKELY);
         assertThat(silent.remedies().toString()).contains("power and network cable");
+    }
+
+    @Test
+    void whoseAddressIsBannedForAnotherIsNotSentToItsOwnCableNorItsPassword() {
+        carried();
+        seen.add(new AddressBanned(at(150), "north", "192.0.2.1", "2499", 3, at(750)));
+        Finding banned = first(341);
+        assertThat(banned.cause()).isEqualTo(Cause.ADDRESS_BANNED);
+        assertThat(banned.sentence())
+                .isEqualTo(
+                        "north hears nothing from 192.0.2.1, since registrations of 2499 were refused there 3 times.");
+        assertThat(banned.detail()).startsWith("This phone did nothing wrong");
+        assertThat(first(751).cause()).as("it is over by now").isEqualTo(Cause.LAPSED);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "certificate_expired, By its clock the certificate of north is not valid",
+        "unknown_ca, It knows nobody who vouches for the certificate of north",
+        "bad_certificate, It takes the certificate of north for a bad one"
+    })
+    void whoTakesNoCertificateIsNotToldAsSilent(String alert, String beginning) {
+        carried();
+        seen.add(new TlsRefused(at(150), "north", "192.0.2.1:5060", alert));
+        assertThat(Diagnosis.of(device(160))).as("it is registered still").isEmpty();
+        Finding refused = first(341);
+        assertThat(refused.cause()).isEqualTo(Cause.CERTIFICATE_REFUSED);
+        assertThat(refused.sentence()).startsWith(beginning).endsWith(", so it breaks off.");
     }
 
     @Test

@@ -31,14 +31,15 @@ final class BanList {
         return until.containsKey(address);
     }
 
-    /** Something from this address was refused. */
-    void refused(String address, Instant now) {
+    /** Something from this address was refused; true if it is banned for it. */
+    boolean refused(String address, Instant now) {
         Deque<Instant> times = refusals.computeIfAbsent(address, a -> new ArrayDeque<>());
         times.add(now);
         while (!times.element().isAfter(now.minus(TIME))) {
             times.remove();
         }
-        if (times.size() >= most) {
+        boolean isBanned = times.size() >= most;
+        if (isBanned) {
             refusals.remove(address);
             until.put(address, now.plus(TIME));
         }
@@ -48,6 +49,11 @@ final class BanList {
         if (until.size() > MOST) {
             until.remove(until.keySet().iterator().next());
         }
+        return isBanned;
+    }
+
+    int most() {
+        return most;
     }
 
     /** Those that are banned. */

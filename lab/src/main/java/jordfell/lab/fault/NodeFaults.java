@@ -64,17 +64,23 @@ public final class NodeFaults {
         return bans(host).flatMap(list -> list.banned(now).stream()).toList();
     }
 
-    /** The node answered a request from this address. */
-    public void answered(String host, SipMessage request, SipMessage answer, String address, Instant now) {
+    /** An address that is banned from now on, after so many refusals. */
+    public record Ban(int times, Instant until) {}
+
+    /** The node answered a request from this address, and bans it if that was one refusal too many. */
+    public Optional<Ban> answered(String host, SipMessage request, SipMessage answer, String address, Instant now) {
         boolean isRefusal = switch (answer.status()) {
             case 403, 404 -> true;
             case 401 -> isWrongProof(request, answer, "Authorization", "WWW-Authenticate");
             case 407 -> isWrongProof(request, answer, "Proxy-Authorization", "Proxy-Authenticate");
             default -> false;
         };
-        if (isRefusal) {
-            bans(host).forEach(list -> list.refused(address, now));
-        }
+        return isRefusal
+                ? bans(host)
+                        .filter(list -> list.refused(address, now))
+                        .findFirst()
+                        .map(list -> new Ban(list.most(), now.plus(BanList.TIME)))
+                : Optional.empty();
     }
 
     /** To be challenged is no refusal where nothing was proved yet, or with a nonce that was too old (RFC 7616 §3.3). */

@@ -29,6 +29,12 @@ public enum Scenario {
             "The router was replaced by a bad one",
             "It meddles with SIP, and sends on only the beginning of each message.",
             "The registrar takes their requests for broken, though the phones were well before."),
+    NEIGHBOURS_BANNED(
+            Where.SITE,
+            "One phone gets its neighbours banned",
+            "All phones of the site come from one address. On one of them somebody types a wrong password, and after three"
+                    + " refusals the registrars hear nothing from that address for ten minutes.",
+            "Which phone it is, and that the others did nothing wrong; it shows as soon as one of them has to register again."),
     NODE_LOST(
             Where.NODE,
             "A registrar node is lost",
@@ -43,6 +49,8 @@ public enum Scenario {
     /** What is done to the phones beside the fault. */
     public enum Beside {
         NOTHING,
+        /** One of them has a wrong password typed, and the nodes ban who is refused. */
+        ONE_MISTYPED,
         POWER_OFF,
         RESTART
     }
@@ -84,6 +92,7 @@ public enum Scenario {
             case SIP_KEPT_IN -> Optional.of(FaultKind.SIP_BLOCKED);
             case DEAF -> Optional.of(FaultKind.ANSWERS_BLOCKED);
             case BAD_ROUTER -> Optional.of(FaultKind.SIP_CUT_OFF);
+            case NEIGHBOURS_BANNED -> Optional.of(FaultKind.NAT);
             case NODE_LOST -> Optional.of(FaultKind.NODE_DOWN);
             case NAMES_GONE -> Optional.of(FaultKind.NAME_NOT_FOUND);
         };
@@ -93,6 +102,7 @@ public enum Scenario {
         return switch (this) {
             case POWER_GONE -> Beside.POWER_OFF;
             case NAMES_GONE -> Beside.RESTART;
+            case NEIGHBOURS_BANNED -> Beside.ONE_MISTYPED;
             default -> Beside.NOTHING;
         };
     }
@@ -107,6 +117,7 @@ public enum Scenario {
             case POWER_GONE, SIP_KEPT_IN -> Set.of(Cause.LAPSED, Cause.NOT_HEARD);
             case DEAF -> Set.of(Cause.ANSWERS_LOST);
             case BAD_ROUTER -> Set.of(Cause.REGISTRAR_SAYS_NO);
+            case NEIGHBOURS_BANNED -> Set.of(Cause.ADDRESS_BANNED, Cause.WRONG_PASSWORD);
             case NODE_LOST -> alone ? Set.of(Cause.NODE_SILENT) : Set.of();
             case NAMES_GONE -> Set.of(Cause.NAME_NOT_FOUND);
         };

@@ -3,6 +3,9 @@ package jordfell.lab.world;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.InstanceId;
 import jordfell.core.sip.SipHeaders;
@@ -40,6 +43,14 @@ final class CallTracks {
     /** The device that is registered from an address. */
     Optional<MacAddress> deviceAt(Endpoint address) {
         return Optional.ofNullable(byAddress.get(address.toString()));
+    }
+
+    /** All that are registered from a host, or were. */
+    Set<MacAddress> devicesAt(String host) {
+        return byAddress.entrySet().stream()
+                .filter(entry -> entry.getKey().startsWith(host + ":"))
+                .map(Map.Entry::getValue)
+                .collect(Collectors.toCollection(TreeSet::new));
     }
 
     Optional<MacAddress> device(SipMessage message) {

@@ -117,7 +117,7 @@ public final class LabWorld {
                 new PhoneEnvironment(timeline, network, configs, Names.ADDRESS, sites, certificates, random);
         this.logs = new LogCollector(timeline, network, observer);
         new TimeService(timeline, network);
-        this.desk = new NodeDesk(timeline, faults.nodes(), sip, this::carryOut);
+        this.desk = new NodeDesk(timeline, faults.nodes(), sip, witness, this::carryOut);
         this.testCalls = new TestCalls(timeline, network, random, sip, nodes, phones, observer);
         follow(domains);
         timeline.after(TICK, this::tick);

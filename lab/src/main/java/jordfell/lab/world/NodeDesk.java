@@ -19,12 +19,14 @@ final class NodeDesk {
     private final Timeline timeline;
     private final NodeFaults faults;
     private final SipServer sip;
+    private final Witness witness;
     private final Consumer<Outcome> carryingOut;
 
-    NodeDesk(Timeline timeline, NodeFaults faults, SipServer sip, Consumer<Outcome> carryingOut) {
+    NodeDesk(Timeline timeline, NodeFaults faults, SipServer sip, Witness witness, Consumer<Outcome> carryingOut) {
         this.timeline = timeline;
         this.faults = faults;
         this.sip = sip;
+        this.witness = witness;
         this.carryingOut = carryingOut;
     }
 
@@ -79,6 +81,7 @@ final class NodeDesk {
     private void note(String node, SipMessage request, Endpoint from, List<Outcome.Outgoing> answers) {
         answers.stream()
                 .filter(out -> out.message().isResponse())
-                .forEach(out -> faults.answered(node, request, out.message(), from.host(), timeline.now()));
+                .forEach(out -> faults.answered(node, request, out.message(), from.host(), timeline.now())
+                        .ifPresent(ban -> witness.banned(node, from, SipHeaders.toUser(request), ban)));
     }
 }

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.Optional;
 import jordfell.core.evidence.Datagram;
 import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.AddressBanned;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.SipSeen;
@@ -72,6 +73,14 @@ final class Witness {
                 && nodes.find(host)
                         .filter(node -> !network.isPlugged(node.address()))
                         .isEmpty();
+    }
+
+    /** A node hears nothing more from an address: that is so for every device that comes from there. */
+    void banned(String node, Endpoint from, String number, NodeFaults.Ban ban) {
+        AddressBanned banned =
+                new AddressBanned(timeline.now(), nodes.name(node), from.host(), number, ban.times(), ban.until());
+        String domain = nodes.find(node).map(Nodes.Node::domain).orElse("");
+        tracks.devicesAt(from.host()).forEach(mac -> observer.observed(domain, Optional.of(mac), banned));
     }
 
     /** Somebody saw this of whoever is at an address. */

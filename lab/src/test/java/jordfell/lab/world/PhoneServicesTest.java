@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import jordfell.core.diagnosis.Cause;
+import jordfell.core.diagnosis.Finding;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.Leased;
@@ -281,6 +283,44 @@ class PhoneServicesTest {
         world.phone().restart();
         world.run(5);
         assertThat(seen(TlsRefused.class)).isNotEmpty();
+    }
+
+    @Test
+    void thatACertificateRanOutIsToldFirstOnceItMatters() {
+        byTls();
+        begin(1, FaultKind.CERTIFICATE_RUNS_OUT, NORTH, 10);
+        begin(2, FaultKind.CERTIFICATE_RUNS_OUT, SOUTH, 10);
+        world.phone().power(true);
+        world.run(600);
+        world.phone().restart();
+        world.run(5);
+        assertThat(world.findings()).as("it is registered still").isEmpty();
+        world.run(200);
+        Finding first = world.findings().get(0);
+        assertThat(first.cause()).isEqualTo(Cause.CERTIFICATE_REFUSED);
+        assertThat(first.sentence())
+                .matches("By its clock the certificate of (north|south) is not valid, so it breaks off\\.");
+        world.world.faults().remove(1);
+        world.run(120);
+        assertThat(world.findings()).isEmpty();
+    }
+
+    @Test
+    void whoGetsItsAddressBannedIsToldWhyItIsRefused() {
+        world.world.plan(
+                new SitePlan("pier", 66, Optional.of(new SitePlan.Nat("203.0.113.9", Duration.ofMinutes(30)))));
+        begin(1, FaultKind.NODE_BANS, NORTH, 2);
+        begin(2, FaultKind.NODE_BANS, SOUTH, 2);
+        world.phone().power(true);
+        world.run(5);
+        world.phone().typePassword(1, "AnotherPassword2416");
+        world.run(40);
+        assertThat(world.world.banned().get(NORTH)).containsExactly("203.0.113.9");
+        world.run(150);
+        assertThat(world.findings().get(0).cause())
+                .as("what it comes from is told first")
+                .isEqualTo(Cause.WRONG_PASSWORD);
+        assertThat(world.findings()).extracting(Finding::cause).doesNotContain(Cause.ADDRESS_BANNED);
     }
 
     @Test

@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import jordfell.core.evidence.Episode;
 import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.AddressBanned;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
@@ -87,6 +88,13 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
             return line(o, "Wrote: " + l.text(), l.subject(), l.severity() <= MOST_URGENT, "");
         } else if (o instanceof TlsRefused t) {
             return line(o, "Took no certificate of " + t.node(), t.alert().replace('_', ' '), true, "");
+        } else if (o instanceof AddressBanned b) {
+            return line(
+                    o,
+                    b.node() + " hears nothing from " + b.address() + " any more",
+                    b.times() + " refusals of " + b.number(),
+                    true,
+                    "");
         } else if (o instanceof SipSeen s) {
             return sip(s);
         } else if (o instanceof BindingChanged b) {

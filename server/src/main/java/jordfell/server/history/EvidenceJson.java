@@ -13,6 +13,7 @@ import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.history.Point;
 import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.cfg.DateTimeFeature;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -26,6 +27,8 @@ public final class EvidenceJson {
     private static final JsonMapper JSON = JsonMapper.builder()
             .enable(DateTimeFeature.WRITE_DATES_AS_TIMESTAMPS)
             .enable(DateTimeFeature.WRITE_DATE_TIMESTAMPS_AS_NANOSECONDS)
+            // What was written before something was counted has none of it.
+            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
             .addMixIn(Observation.class, Kinds.class)
             .addMixIn(SipSeen.Request.class, Bytes.class)
             .addMixIn(SipSeen.Response.class, Bytes.class)
@@ -61,6 +64,7 @@ public final class EvidenceJson {
         @JsonSubTypes.Type(value = Observation.Leased.class, name = "lease"),
         @JsonSubTypes.Type(value = Observation.Logged.class, name = "log"),
         @JsonSubTypes.Type(value = Observation.TlsRefused.class, name = "tls"),
+        @JsonSubTypes.Type(value = Observation.AddressBanned.class, name = "ban"),
         @JsonSubTypes.Type(value = SipSeen.Request.class, name = "request"),
         @JsonSubTypes.Type(value = SipSeen.Response.class, name = "response"),
         @JsonSubTypes.Type(value = SipSeen.Broken.class, name = "broken"),

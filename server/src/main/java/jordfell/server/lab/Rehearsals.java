@@ -2,6 +2,7 @@ package jordfell.server.lab;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +13,7 @@ import jordfell.core.device.Device;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
+import jordfell.lab.fault.Fault;
 import jordfell.lab.fault.FaultKind;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.phone.SimPhone;
@@ -33,11 +35,14 @@ class Rehearsals {
             Scenario scenario,
             LabFaults.Place place,
             Instant since,
-            Optional<Long> fault,
+            List<Long> faults,
             List<MacAddress> phones,
             Set<Long> reached,
             Score.Expected expected,
             Map<Long, Cause> before) {}
+
+    private static final int REFUSALS = 3;
+    private static final String WRONG = "typed-by-somebody-else";
 
     private final LabService lab;
     private final LabFaults faults;
@@ -97,16 +102,23 @@ class Rehearsals {
         }
         List<FirstCause> told = states.firstCauses();
         Set<Long> reached = reached(there, told);
-        Optional<Long> fault = scenario.fault()
+        List<Long> broken = new ArrayList<>();
+        scenario.fault()
                 .map(kind -> faults.add(
                         kind,
                         place,
                         kind.amount().map(FaultKind.Amount::usual).orElse(0),
                         Duration.ZERO,
-                        Optional.empty()));
+                        Optional.empty()))
+                .ifPresent(broken::add);
         switch (scenario.beside()) {
             case POWER_OFF -> phones.actAll(there, phone -> phone.power(false));
             case RESTART -> phones.actAll(there, SimPhone::restart);
+            case ONE_MISTYPED -> {
+                broken.addAll(banning(faults.domainOf(place.at())));
+                phones.actAll(there, SimPhone::restart);
+                phones.actAll(there.subList(0, 1), phone -> phone.typePassword(1, WRONG));
+            }
             case NOTHING -> {}
         }
         boolean alone = isAlone(place);
@@ -114,7 +126,7 @@ class Rehearsals {
                 scenario,
                 place,
                 lab.now(),
-                fault,
+                List.copyOf(broken),
                 there,
                 reached,
                 new Score.Expected(scenario.named(alone), scenario.following(alone)),
@@ -124,12 +136,25 @@ class Rehearsals {
     /** Ends the one that runs: what it broke is mended, and what it switched off is on again. */
     synchronized void end() {
         running.ifPresent(rehearsal -> {
-            rehearsal.fault().ifPresent(faults::remove);
+            rehearsal.faults().forEach(faults::remove);
+            if (rehearsal.scenario().beside() == Scenario.Beside.ONE_MISTYPED) {
+                phones.actAll(rehearsal.phones().subList(0, 1), SimPhone::reset);
+            }
             if (rehearsal.scenario().beside() == Scenario.Beside.POWER_OFF) {
                 phones.actAll(rehearsal.phones(), phone -> phone.power(true));
             }
         });
         running = Optional.empty();
+    }
+
+    /** All nodes of a domain ban who is refused, where they do not yet. */
+    private List<Long> banning(String domain) {
+        List<Fault> on = faults.all();
+        return faults.places().stream()
+                .filter(p -> p.where() == FaultKind.Where.NODE && p.of().equals(domain))
+                .filter(p -> on.stream().noneMatch(f -> f.kind() == FaultKind.NODE_BANS && f.at().equals(p.at())))
+                .map(p -> faults.add(FaultKind.NODE_BANS, p, REFUSALS, Duration.ZERO, Optional.empty()))
+                .toList();
     }
 
     private boolean isAt(PhoneState phone, LabFaults.Place place) {

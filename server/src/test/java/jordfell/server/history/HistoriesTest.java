@@ -2,18 +2,22 @@ package jordfell.server.history;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Datagram;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.history.History;
+import jordfell.core.history.Point;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.milestone.Milestones;
 import jordfell.core.path.Condition;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.PathComputer;
@@ -207,6 +211,11 @@ class HistoriesTest {
                 new ConfigRequested(now, "f", 304, "aa", "K/1", "192.0.2.1"),
                 new Observation.FirmwareAsked(now, "1", "2", "", "192.0.2.1"),
                 new Observation.NameLookedUp(now, "v.example", "A", List.of("192.0.2.1")),
+                new Observation.NameLookedUp(now, "v.example", "A", List.of(), "SERVFAIL"),
+                new Observation.Leased(now, "192.0.2.1", "192.0.2.67", 66, "http://files.example/p/pier/"),
+                new Observation.Logged(now, 3, "TLS", "no", "192.0.2.1"),
+                new Observation.TlsRefused(now, "n", "p", "unknown_ca"),
+                new Observation.AddressBanned(now, "n", "192.0.2.1", "2416", 3, now),
                 SipSeen.of(now, true, "n", "p", Datagram.of("REGISTER sip:v SIP/2.0\r\nTo: <sip:1@v>\r\n\r\n")),
                 SipSeen.of(now, false, "n", "p", Datagram.of("SIP/2.0 200 OK\r\nTo: <sip:1@v>\r\n\r\n")),
                 SipSeen.of(now, true, "n", "p", Datagram.of(new byte[] {1, 2, (byte) 0x80})),
@@ -216,6 +225,32 @@ class HistoriesTest {
                 new Observation.TestCalled(now, "1", true, false, "486 Busy Here"),
                 new Observation.NotKept(now, 3, "why"));
         assertThat(EvidenceJson.observations(EvidenceJson.write(all))).isEqualTo(all);
-        assertThat(all.stream().map(Object::getClass).distinct()).hasSize(10);
+        assertThat(all.stream().map(Object::getClass).distinct()).hasSize(14);
+    }
+
+    @Test
+    void whatWasWrittenBeforeSomethingWasToldIsReadWithoutIt() {
+        Instant now = Instant.ofEpochSecond(1_700_000_000);
+        Point written = new Point(
+                now,
+                Milestones.of(List.of(
+                        SipSeen.of(
+                                now,
+                                true,
+                                "n",
+                                "p",
+                                Datagram.of(
+                                        "REGISTER sip:v SIP/2.0\r\nTo: <sip:1@v>\r\nCall-ID: a\r\nCSeq: 1 REGISTER\r\n\r\n")),
+                        new Observation.NameLookedUp(now, "v.example", "A", List.of()))),
+                List.of(),
+                Condition.UNDER_WAY,
+                Set.of(),
+                List.of(),
+                Optional.empty());
+        String older = new String(EvidenceJson.write(written), StandardCharsets.UTF_8)
+                .replaceAll("\"turnedBack\":[0-9]+,?", "")
+                .replaceAll(",?\"status\":\"[A-Z]*\"", "");
+        assertThat(older).doesNotContain("turnedBack").doesNotContain("NXDOMAIN");
+        assertThat(EvidenceJson.point(older.getBytes(StandardCharsets.UTF_8))).isEqualTo(written);
     }
 }
