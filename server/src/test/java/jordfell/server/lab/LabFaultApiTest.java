@@ -20,7 +20,7 @@ import tools.jackson.databind.JsonNode;
 class LabFaultApiTest {
 
     private static final String QUIET_SITE = "Fault yard";
-    private static final String PHONE = "02-4B-7A-0C-00-01";
+    private static final String PHONE = "02-4B-7A-0C-00-07";
 
     private final Pier pier = new Pier(RunningServer.shared());
 
@@ -157,7 +157,7 @@ class LabFaultApiTest {
     @Test
     void whatIsDoneToManyIsDoneToAllOrNone() {
         pier.unbox(PHONE);
-        String other = "02-4B-7A-0C-00-02";
+        String other = "02-4B-7A-0C-00-08";
         pier.unbox(other);
         assertThat(many("OFF", PHONE, other).status()).isLessThan(300);
         assertThat(powered(PHONE)).isFalse();
