@@ -27,22 +27,23 @@ final class BannedAddress implements Rule {
 
     private static Finding told(CaseOf device, AddressBanned ban) {
         boolean own = isOwn(device, ban);
-
-        String whose = own ? "its own registrations" : "registrations of " + ban.number();
+        String refused = ban.times() == 1
+                ? "a registration of " + ban.number() + " from there was refused"
+                : ban.times() + " registrations from there were refused, the last of " + ban.number();
         return Finding.certain(
                         Cause.ADDRESS_BANNED,
-                        ban.node() + " hears nothing from " + ban.address() + ", since " + whose
-                                + " were refused there " + NeverAnswersChallenge.times(ban.times()) + ".")
+                        ban.node() + " hears nothing from " + ban.address() + ", since " + refused + ".")
                 .variant(ban.node() + " " + ban.address())
                 .brief("its address is banned by " + ban.node())
                 .detail(
                         own
-                                ? "Until its password or number is mended it bans everybody behind its address with it."
-                                : "This phone did nothing wrong: it comes from the same address.")
+                                ? "The last one was its own; whoever else comes from there is not heard either."
+                                : "It comes from the same address: that says nothing of this phone itself.")
                 .since(ban.at())
                 .shownBy(ban.node() + " banned " + ban.address() + " for "
-                        + ChronoUnit.MINUTES.between(ban.at(), ban.until()) + " minutes after refusing " + ban.number())
-                .remedies(Remedy.advice("Mend " + ban.number() + " first, and then have " + ban.node() + " let "
-                        + ban.address() + " in again; else it is banned anew."));
+                        + ChronoUnit.MINUTES.between(ban.at(), ban.until()) + " minutes after refusing " + ban.number()
+                        + " last")
+                .remedies(Remedy.advice("See first why " + ban.number() + " was refused, and then have " + ban.node()
+                        + " let " + ban.address() + " in again; else it is banned anew."));
     }
 }

@@ -122,8 +122,8 @@ public sealed interface Observation
     /**
      * A node hears nothing more from the address that a device comes from.
      *
-     * @param number of whose registrations too many were refused from there
-     * @param times how many
+     * @param number of the last registration that was refused from there; those before may be of others
+     * @param times how many were
      */
     record AddressBanned(Instant at, String node, String address, String number, int times, Instant until)
             implements Observation {}

@@ -97,8 +97,8 @@ class FalseSentencesTest {
         assertThat(banned.cause()).isEqualTo(Cause.ADDRESS_BANNED);
         assertThat(banned.sentence())
                 .isEqualTo(
-                        "north hears nothing from 192.0.2.1, since registrations of 2499 were refused there 3 times.");
-        assertThat(banned.detail()).startsWith("This phone did nothing wrong");
+                        "north hears nothing from 192.0.2.1, since 3 registrations from there were refused, the last of 2499.");
+        assertThat(banned.detail()).contains("says nothing of this phone itself");
         assertThat(first(751).cause()).as("it is over by now").isEqualTo(Cause.LAPSED);
     }
 

@@ -92,7 +92,7 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
             return line(
                     o,
                     b.node() + " hears nothing from " + b.address() + " any more",
-                    b.times() + " refusals of " + b.number(),
+                    b.times() + " refused, the last of " + b.number(),
                     true,
                     "");
         } else if (o instanceof SipSeen s) {
