@@ -25,6 +25,9 @@ import jordfell.core.path.DeviceFacts.SentLine;
  */
 public record RegistrarLookups(List<LookUp> newest) {
 
+    /** How a domain is spoken with: without SRV behind it, it leads to nobody. */
+    private static final String HOW = "NAPTR";
+
     private static final Pattern SERVICE = Pattern.compile("^_sips?\\._(udp|tcp)\\.");
 
     /** What was looked up from a moment on. */
@@ -32,7 +35,8 @@ public record RegistrarLookups(List<LookUp> newest) {
         Set<String> names = names(facts);
         return new RegistrarLookups(reached.lookUps().newest().stream()
                 .filter(l -> !l.newest().at().isBefore(since))
-                .filter(l -> names.contains(bare(l.newest().name())))
+                .filter(l -> !l.newest().type().equals(HOW)
+                        && names.contains(bare(l.newest().name())))
                 .sorted(Comparator.comparing(l -> l.newest().at()))
                 .toList());
     }

@@ -1,14 +1,17 @@
 package jordfell.lab.capture;
 
 import java.nio.ByteBuffer;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Transport;
 
 /**
- * What is sent as an Ethernet frame with IPv4 (RFC 791) and UDP (RFC 768) or TCP (RFC 9293), checksums and all, and back.
- * What is longer than a frame holds is written as one frame all the same, as where the network card puts it together.
+ * What is sent as Ethernet frames with IPv4 (RFC 791) and UDP (RFC 768) or TCP (RFC 9293), checksums and all, and back.
+ * A datagram that is longer than a frame holds goes in fragments; a piece of a stream is written as one frame all the same, as
+ * where the network card puts it together.
  */
 final class Frame {
 
@@ -21,6 +24,10 @@ final class Frame {
     private static final int LONGEST = 65_535 - IP - TCP;
     private static final int PUSHED_AND_ACKNOWLEDGED = 0x18;
     private static final int WINDOW = 65_535;
+    private static final int NOT_TO_BE_FRAGMENTED = 0x4000;
+
+    /** What follows the header of an IPv4 packet on Ethernet, at most. */
+    private static final int MOST_IN_A_FRAME = 1_480;
 
     private Frame() {}
 
@@ -34,27 +41,55 @@ final class Frame {
         static final Place NONE = new Place(0, 0);
     }
 
-    /** The frame of a datagram; empty for one that no IPv4 packet holds, or between addresses that are none of IPv4. */
-    static Optional<byte[]> of(Endpoint from, Endpoint to, byte[] payload, int identification) {
-        return of(from, to, payload, identification, Place.NONE);
+    /**
+     * The frames of what was sent; none of a datagram that no IPv4 packet holds, or between addresses that are none of IPv4.
+     *
+     * @param place where its stream is, if the endpoints speak by one
+     */
+    static List<byte[]> of(Captured sent, int identification, Place place) {
+        Optional<byte[]> source = address(sent.from().host());
+        Optional<byte[]> target = address(sent.to().host());
+        if (source.isEmpty() || target.isEmpty() || sent.bytes().length > LONGEST) {
+            return List.of();
+        }
+        byte[] frame = frame(sent, source.get(), target.get(), identification, place);
+        if (sent.firstFragment() > 0) {
+            return fragments(frame, sent.firstFragment()).subList(0, 1);
+        }
+        boolean fits = sent.from().transport().isReliable() || frame.length <= ETHERNET + IP + MOST_IN_A_FRAME;
+        return fits ? List.of(frame) : fragments(frame, MOST_IN_A_FRAME);
     }
 
-    /** The same of a piece of a stream, where that is what the endpoints speak by. */
-    static Optional<byte[]> of(Endpoint from, Endpoint to, byte[] payload, int identification, Place place) {
-        Optional<byte[]> source = address(from.host());
-        Optional<byte[]> target = address(to.host());
-        if (source.isEmpty() || target.isEmpty() || payload.length > LONGEST) {
-            return Optional.empty();
+    /** A frame that is too long, cut: each fragment but the last holds so much, in steps of eight octets (RFC 791 §3.2). */
+    private static List<byte[]> fragments(byte[] frame, int most) {
+        int step = Math.max(8, most / 8 * 8);
+        int whole = frame.length - ETHERNET - IP;
+        List<byte[]> fragments = new ArrayList<>();
+        for (int from = 0; from < whole; from += step) {
+            int length = Math.min(step, whole - from);
+            ByteBuffer part = ByteBuffer.allocate(ETHERNET + IP + length);
+            part.put(frame, 0, ETHERNET + IP).put(frame, ETHERNET + IP + from, length);
+            part.putShort(ETHERNET + 2, (short) (IP + length));
+            part.putShort(ETHERNET + 6, (short) ((from + length < whole ? 0x2000 : 0) | from / 8));
+            sign(part.array());
+            fragments.add(part.array());
         }
+        return fragments;
+    }
+
+    private static byte[] frame(Captured sent, byte[] source, byte[] target, int identification, Place place) {
+        Endpoint from = sent.from();
+        Endpoint to = sent.to();
+        byte[] payload = sent.bytes();
         boolean isStream = from.transport().isReliable();
         int header = isStream ? TCP : UDP;
         int protocol = isStream ? TCP_PROTOCOL : UDP_PROTOCOL;
         ByteBuffer frame = ByteBuffer.allocate(ETHERNET + IP + header + payload.length);
-        frame.put(card(target.get())).put(card(source.get())).putShort((short) 0x0800);
+        frame.put(card(target)).put(card(source)).putShort((short) 0x0800);
         frame.put((byte) 0x45).put((byte) 0).putShort((short) (IP + header + payload.length));
-        frame.putShort((short) identification).putShort((short) 0x4000); // not to be fragmented
+        frame.putShort((short) identification).putShort((short) NOT_TO_BE_FRAGMENTED);
         frame.put((byte) 64).put((byte) protocol).putShort((short) 0);
-        frame.put(source.get()).put(target.get());
+        frame.put(source).put(target);
         frame.putShort(ETHERNET + 10, checksum(frame.array(), ETHERNET, IP, 0));
         frame.putShort((short) from.port()).putShort((short) to.port());
         if (isStream) {
@@ -68,12 +103,28 @@ final class Frame {
         short check = checksum(frame.array(), ETHERNET + IP, header + payload.length, pseudo);
         boolean isNone = check == 0 && !isStream; // 0 means that there is none (RFC 768)
         frame.putShort(ETHERNET + IP + (isStream ? 16 : 6), isNone ? (short) 0xffff : check);
-        return Optional.of(frame.array());
+        return frame.array();
     }
 
     /** What a frame carries: between whom, and what. */
     @SuppressWarnings("ArrayRecordComponent")
     record Carried(Endpoint from, Endpoint to, byte[] payload) {}
+
+    /** Writes the checksum of a frame’s IPv4 header anew. */
+    static void sign(byte[] frame) {
+        ByteBuffer header = ByteBuffer.wrap(frame).putShort(ETHERNET + 10, (short) 0);
+        header.putShort(ETHERNET + 10, checksum(frame, ETHERNET, IP, 0));
+    }
+
+    /** Whether a frame is a fragment of an IPv4 packet. */
+    static boolean isFragment(byte[] frame) {
+        return frame.length >= ETHERNET + IP
+                && at(frame, 12) == 0x0800
+                && frame[ETHERNET] == 0x45
+                && (at(frame, ETHERNET + 6) & 0x3fff) != 0
+                && checksum(frame, ETHERNET, IP, 0) == 0
+                && ETHERNET + at(frame, ETHERNET + 2) <= frame.length;
+    }
 
     /** What a frame carries; empty for a frame that is none of IPv4 with UDP or TCP, is cut short or is broken. */
     static Optional<Carried> read(byte[] frame) {

@@ -54,11 +54,11 @@ public final class Pcapng {
             if (one.from().transport() == Transport.TLS) {
                 continue;
             }
-            Optional<byte[]> frame = Frame.of(one.from(), one.to(), one.bytes(), written & 0xffff, place(one, streams));
-            if (frame.isPresent()) {
-                block(out, PACKET, packet(one, frame.get(), names));
-                written++;
+            List<byte[]> frames = Frame.of(one, written & 0xffff, place(one, streams));
+            for (byte[] frame : frames) {
+                block(out, PACKET, packet(one, frame, names));
             }
+            written += frames.isEmpty() ? 0 : 1;
         }
         return written;
     }
@@ -155,6 +155,7 @@ public final class Pcapng {
     public static List<Captured> read(InputStream in) throws IOException {
         DataInputStream bytes = new DataInputStream(in);
         List<Captured> read = new ArrayList<>();
+        Fragments fragments = new Fragments();
         ByteOrder order = ByteOrder.LITTLE_ENDIAN;
         long at = 0;
         for (int first = bytes.read(); first >= 0; first = bytes.read()) {
@@ -178,7 +179,7 @@ public final class Pcapng {
             System.arraycopy(head, 0, rest, 0, 12);
             fill(bytes, rest, 12, at);
             if (type == PACKET) {
-                packet(ByteBuffer.wrap(rest).order(order)).ifPresent(read::add);
+                packet(ByteBuffer.wrap(rest).order(order), fragments).ifPresent(read::add);
             }
             at += length;
         }
@@ -193,7 +194,7 @@ public final class Pcapng {
         }
     }
 
-    private static Optional<Captured> packet(ByteBuffer block) {
+    private static Optional<Captured> packet(ByteBuffer block, Fragments fragments) {
         if (block.capacity() < 32) {
             return Optional.empty();
         }
@@ -204,8 +205,9 @@ public final class Pcapng {
         }
         byte[] frame = new byte[length];
         block.get(28, frame);
-        return Frame.read(frame)
-                .map(c -> new Captured(
+        Optional<byte[]> whole = Frame.isFragment(frame) ? fragments.put(frame) : Optional.of(frame);
+        return whole.flatMap(Frame::read)
+                .map(c -> Captured.whole(
                         Instant.ofEpochSecond(micros / 1_000_000, micros % 1_000_000 * 1_000),
                         c.from(),
                         c.to(),

@@ -34,6 +34,13 @@ public final class Summary {
     public record Line(String protocol, String text, boolean troubled) {}
 
     public static Line of(Captured captured) {
+        Line whole = ofAll(captured);
+        return captured.firstFragment() == 0
+                ? whole
+                : new Line(whole.protocol(), whole.text() + ": only its first fragment is sent on", true);
+    }
+
+    private static Line ofAll(Captured captured) {
         int port = Math.min(captured.from().port(), captured.to().port());
         if (port == NAMES) {
             return dns(captured.bytes());

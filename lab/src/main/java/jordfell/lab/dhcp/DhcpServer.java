@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import jordfell.core.identity.MacAddress;
 import jordfell.lab.dhcp.DhcpMessage.Kind;
 
@@ -21,6 +22,7 @@ public final class DhcpServer {
     private final String router;
     private final String names;
     private final Map<MacAddress, String> kept = new HashMap<>();
+    private final Map<MacAddress, String> lent = new HashMap<>();
     private final Map<MacAddress, Instant> leases = new HashMap<>();
     private Map<Integer, String> told = Map.of();
 
@@ -40,6 +42,18 @@ public final class DhcpServer {
         kept.put(mac, address);
     }
 
+    /** Has a phone be given another address than the one that is kept for it, while there is one. */
+    public void lend(MacAddress mac, Supplier<Optional<String>> free) {
+        if (!lent.containsKey(mac)) {
+            free.get().ifPresent(address -> lent.put(mac, address));
+        }
+    }
+
+    /** Has a phone be given the address again that is kept for it. */
+    public void giveBack(MacAddress mac) {
+        lent.remove(mac);
+    }
+
     /** What it tells beside that from now on: options of text by their codes. */
     public void tell(Map<Integer, String> options) {
         told = Map.copyOf(options);
@@ -52,7 +66,7 @@ public final class DhcpServer {
 
     /** The answer to a message; empty where it says nothing (RFC 2131 §4.3). */
     public Optional<DhcpMessage> answer(DhcpMessage asked, Instant now) {
-        String address = kept.get(asked.mac());
+        String address = lent.getOrDefault(asked.mac(), kept.get(asked.mac()));
         if (address == null) {
             return Optional.empty();
         }

@@ -56,6 +56,10 @@ public enum FaultKind {
             Where.SITE,
             "the lease does not say where files are",
             "Phones that start get an address and are not told where to fetch."),
+    OTHER_NETWORK(
+            Where.SITE,
+            "the site has another network",
+            "Phones that start get addresses of a network that the site’s record does not name."),
     TIME_BLOCKED(
             Where.SITE,
             "the time server can’t be reached",
@@ -194,7 +198,13 @@ public enum FaultKind {
     /** Whether it is something that a site has once. */
     private boolean isOfTheSite() {
         return switch (this) {
-            case NAT, VIA_REWRITTEN, CONTACT_REWRITTEN, SIP_REWRITTEN, NO_LEASES, NO_PROVISIONING_ADDRESS -> true;
+            case NAT,
+                    VIA_REWRITTEN,
+                    CONTACT_REWRITTEN,
+                    SIP_REWRITTEN,
+                    NO_LEASES,
+                    NO_PROVISIONING_ADDRESS,
+                    OTHER_NETWORK -> true;
             default -> false;
         };
     }

@@ -40,7 +40,7 @@ final class SiteFaults {
 
     void begin(Fault fault) {
         switch (fault.kind()) {
-            case NO_LEASES, NO_PROVISIONING_ADDRESS -> leases.add(fault);
+            case NO_LEASES, NO_PROVISIONING_ADDRESS, OTHER_NETWORK -> leases.add(fault);
             case NAT -> network.translate(fault.at(), fault.id(), Duration.ofSeconds(fault.amount()));
             case VIA_REWRITTEN -> network.rewrite(fault.at(), fault.id(), true, false);
             case CONTACT_REWRITTEN -> network.rewrite(fault.at(), fault.id(), false, true);
@@ -84,7 +84,7 @@ final class SiteFaults {
                     case NAMES_BLOCKED -> Hops.blockingNames();
                     case TIME_BLOCKED -> Hops.blockingTime();
                     case TIME_WRONG -> Hops.shiftingTime(Duration.ofMinutes(amount));
-                    case LONG_LOST -> Hops.losingLonger(amount);
+                    case LONG_LOST -> Hops.losingFragments(amount);
                     case SIP_CUT_OFF -> Hops.cuttingOff(amount);
                     default -> null;
                 });

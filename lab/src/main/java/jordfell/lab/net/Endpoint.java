@@ -8,6 +8,11 @@ public record Endpoint(String host, int port, Transport transport) {
         this(host, port, Transport.UDP);
     }
 
+    /** The same, spoken with in another way. */
+    public Endpoint by(Transport other) {
+        return new Endpoint(host, port, other);
+    }
+
     /** Whether datagrams to it leave the simulated network for this machine's own. */
     public boolean onThisMachine() {
         return host.equals("127.0.0.1");

@@ -109,9 +109,15 @@ public final class Hops {
         return (packet, now) -> packet.to().port() == NAMES ? Optional.empty() : Optional.of(packet);
     }
 
-    /** What is longer than so many bytes is lost, as where the fragments of a datagram are (RFC 3261 §18.1.1 warns of it). */
-    public static Hop losingLonger(int bytes) {
-        return (packet, now) -> packet.bytes().length > bytes ? Optional.empty() : Optional.of(packet);
+    /**
+     * Of what is longer than so many bytes all fragments but the first get lost (RFC 3261 §18.1.1 warns of it). What is sent in
+     * a stream is cut to fit by who sends it, and passes.
+     */
+    public static Hop losingFragments(int bytes) {
+        return (packet, now) -> Optional.of(
+                packet.bytes().length > bytes && !packet.from().transport().isReliable()
+                        ? packet.brokenAfter(bytes)
+                        : packet);
     }
 
     /** SIP that leaves the site is cut off behind so many bytes. */

@@ -135,6 +135,21 @@ public final class Network {
         behind.put(host, router(site));
     }
 
+    /** Whoever had one address has another one now, at the same place and with the same cable. */
+    public void move(String from, String to) {
+        Router router = behind.remove(from);
+        if (router != null) {
+            behind.put(to, router);
+        }
+        Router link = links.remove(from);
+        if (link != null) {
+            links.put(to, link);
+        }
+        if (unplugged.remove(from)) {
+            unplugged.add(to);
+        }
+    }
+
     public void plug(String host, boolean in) {
         if (in) {
             unplugged.remove(host);
@@ -176,17 +191,20 @@ public final class Network {
         Optional<Packet> outside = own == null || own == behind.get(to.host())
                 ? leaving
                 : leaving.flatMap(packet -> own.out(packet, timeline.now()));
-        sent.accept(outside.isEmpty());
+        sent.accept(outside.filter(Packet::isWhole).isEmpty());
         outside.ifPresent(this::travel);
     }
 
     private void travel(Packet packet) {
-        if (packet.to().onThisMachine()) {
+        if (packet.to().onThisMachine() && packet.isWhole()) {
             outside.getOrDefault(packet.to().transport(), (nowhere, nothing) -> {})
                     .accept(packet.to(), packet.bytes());
             return;
         }
         tap.see(packet);
+        if (!packet.isWhole()) {
+            return;
+        }
         timeline.after(FASTEST.plusMillis(random.nextInt(SPREAD_MILLIS)).plus(packet.late()), () -> arrive(packet));
     }
 
@@ -230,7 +248,7 @@ public final class Network {
 
     private void hand(Packet packet) {
         Receiver receiver = receivers.get(packet.to());
-        if (receiver != null && isPlugged(packet.to().host())) {
+        if (receiver != null && packet.isWhole() && isPlugged(packet.to().host())) {
             receiver.receive(packet.from(), packet.bytes());
         }
     }

@@ -14,14 +14,29 @@ public interface ConfigSource {
      * @param site the site's part of the address
      * @param revision what the phone has already, sent as If-None-Match; empty for none
      * @param claim the claim code that somebody typed; empty for none
+     * @param from the address of who asks
      * @param user the name with which it asks; empty for the one that came with the site's address, if any
      */
     record Request(
-            String site, String file, String revision, String userAgent, String claim, String user, String password) {
+            String site,
+            String file,
+            String revision,
+            String userAgent,
+            String claim,
+            String from,
+            String user,
+            String password) {
 
         /** The same with the name and password that came with the site's address, unless it has its own. */
         public Request orAs(String siteUser, String sitePassword) {
-            return user.isEmpty() ? new Request(site, file, revision, userAgent, claim, siteUser, sitePassword) : this;
+            return user.isEmpty()
+                    ? new Request(site, file, revision, userAgent, claim, from, siteUser, sitePassword)
+                    : this;
+        }
+
+        /** The same as it is seen from outside of its site. */
+        public Request seenAs(String address) {
+            return new Request(site, file, revision, userAgent, claim, address, user, password);
         }
 
         @Override

@@ -17,10 +17,15 @@ public final class HttpConfigSource implements ConfigSource {
     private final HttpClient client =
             HttpClient.newBuilder().connectTimeout(TIMEOUT).build();
     private final URI base;
+    private final String way;
 
-    /** @param base where provisioning begins, such as {@code http://127.0.0.1:8080/p/} */
-    public HttpConfigSource(URI base) {
+    /**
+     * @param base where provisioning begins, such as {@code http://127.0.0.1:8080/p/}
+     * @param way what has the server believe who asks, as it does no stranger
+     */
+    public HttpConfigSource(URI base, String way) {
         this.base = base;
+        this.way = way;
     }
 
     @Override
@@ -42,8 +47,10 @@ public final class HttpConfigSource implements ConfigSource {
     }
 
     private HttpRequest.Builder asking(Request request, String path) {
-        HttpRequest.Builder get =
-                HttpRequest.newBuilder(base.resolve(path)).timeout(TIMEOUT).header("User-Agent", request.userAgent());
+        HttpRequest.Builder get = HttpRequest.newBuilder(base.resolve(path))
+                .timeout(TIMEOUT)
+                .header("User-Agent", request.userAgent())
+                .header("Forwarded", "for=" + request.from() + ";secret=" + way);
         if (!request.user().isEmpty()) {
             byte[] pair = (request.user() + ":" + request.password()).getBytes(StandardCharsets.UTF_8);
             get.header("Authorization", "Basic " + Base64.getEncoder().encodeToString(pair));

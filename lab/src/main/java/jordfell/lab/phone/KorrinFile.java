@@ -181,7 +181,7 @@ public final class KorrinFile {
                                 v.get("second-home"),
                                 whole(v, "home-port", 0, 65_535),
                                 whole(v, "renew-at", 50, 90),
-                                word(v, "carry", "udp", "tcp", "tls"),
+                                word(v, "carry", "udp", "tcp", "tls", "dns"),
                                 whole(v, "nudge", 0, 600)),
                         new PhoneConfig.Sends(v.get("send-all"), v.get("send-late"), whole(v, "late-after", 5, 120)),
                         v.get("messages")));

@@ -41,7 +41,7 @@ final class LineClient {
     private final SimPhone phone;
     private final Timeline timeline;
     private final Station station;
-    private final Endpoint self;
+    private Endpoint self;
     private final String callId;
     private List<Endpoint> targets = List.of();
     private int target;
@@ -168,9 +168,19 @@ final class LineClient {
         timeline.after(
                 Duration.ofMillis((long) (granted * 1000 * station.manner().refreshPercent() / 100.0)), () -> {
                     if (!stopped && state == State.REGISTERED) {
-                        register(Optional.empty());
+                        refresh();
                     }
                 });
+    }
+
+    /** By TLS over a new connection, unless it was kept open: registrars close those on which nothing comes. */
+    private void refresh() {
+        boolean isOpen = station.manner().keepAlive() > 0;
+        if (self.transport() == Transport.TLS && !isOpen) {
+            approach();
+        } else {
+            register(Optional.empty());
+        }
     }
 
     /** Keeps the way through its router open while it is registered (RFC 5626 §3.5). */
@@ -273,6 +283,7 @@ final class LineClient {
     /** Registers at a registrar; by TLS only if the certificate that is shown there is good (RFC 5922 §7). */
     private void approach() {
         Endpoint at = targets.get(target);
+        self = self.by(at.transport());
         Optional<Alert> refused =
                 self.transport() == Transport.TLS ? phone.refuses(at, station.home(), self) : Optional.empty();
         if (refused.isEmpty()) {

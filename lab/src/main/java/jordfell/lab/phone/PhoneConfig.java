@@ -3,6 +3,7 @@ package jordfell.lab.phone;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import jordfell.core.media.Codec;
 import jordfell.lab.net.Transport;
 
@@ -220,11 +221,11 @@ public record PhoneConfig(
      * @param byList whether the home and the backup are hosts of their own, rather than a name with SRV records
      * @param port the registrars' port when they are found by list; 0 for the usual one
      * @param refreshPercent of the granted time after which the line registers again
-     * @param transport how its SIP travels
+     * @param transport how its SIP travels; empty for as its domain’s NAPTR records say
      * @param keepAlive seconds between two empty datagrams that keep the router’s way open; 0 for none
      */
     public record Manner(
-            boolean byList, String backup, int port, int refreshPercent, Transport transport, int keepAlive) {
+            boolean byList, String backup, int port, int refreshPercent, Optional<Transport> transport, int keepAlive) {
 
         /** With the names that all dialects use for transports. */
         static Manner of(boolean byList, String backup, int port, int refreshPercent, String transport, int keepAlive) {
@@ -236,11 +237,13 @@ public record PhoneConfig(
             return of(false, "", 0, 80, transport, keepAlive);
         }
 
-        private static Transport transport(String name) {
-            return Arrays.stream(Transport.values())
-                    .filter(t -> t.param().equals(name))
-                    .findFirst()
-                    .orElse(Transport.UDP);
+        private static Optional<Transport> transport(String name) {
+            return name.equals("dns")
+                    ? Optional.empty()
+                    : Arrays.stream(Transport.values())
+                            .filter(t -> t.param().equals(name))
+                            .findFirst()
+                            .or(() -> Optional.of(Transport.UDP));
         }
     }
 

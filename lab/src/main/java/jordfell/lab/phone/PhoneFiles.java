@@ -94,6 +94,7 @@ final class PhoneFiles {
                 revision,
                 phone.userAgent(),
                 claim,
+                phone.state().address(),
                 config.map(c -> c.upkeep().user()).orElse(""),
                 config.map(c -> c.upkeep().password()).orElse(""));
     }

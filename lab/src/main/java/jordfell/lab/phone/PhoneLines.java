@@ -1,6 +1,7 @@
 package jordfell.lab.phone;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -8,6 +9,7 @@ import jordfell.core.sip.SipMessage;
 import jordfell.core.sip.SipReader;
 import jordfell.core.sip.SipReading;
 import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Transport;
 import jordfell.lab.phone.PhoneConfig.Station;
 
 /** The lines of a phone, each with a socket of its own: begun with what its file says, and stopped together. */
@@ -66,10 +68,10 @@ final class PhoneLines {
             Endpoint self = new Endpoint(
                     phone.state().address(),
                     station.ownPort() + offset(station, stations),
-                    station.manner().transport());
+                    station.manner().transport().orElse(Transport.UDP));
             LineClient line = new LineClient(phone, world.timeline(), station, self);
             begun.add(line);
-            world.network().attach(self, (from, bytes) -> receive(line, from, bytes));
+            ways(line).forEach(at -> world.network().attach(at, (from, bytes) -> receive(line, from, bytes)));
         }
         lines = List.copyOf(begun);
         lines.forEach(LineClient::start);
@@ -82,9 +84,19 @@ final class PhoneLines {
     void stop() {
         lines.forEach(line -> {
             line.stop();
-            world.network().detach(line.self());
+            ways(line).forEach(world.network()::detach);
         });
         lines = List.of();
+    }
+
+    /** Where it can be spoken with: in all ways, unless its file names one. */
+    private static List<Endpoint> ways(LineClient line) {
+        return line.station()
+                .manner()
+                .transport()
+                .map(one -> List.of(line.self().by(one)))
+                .orElseGet(() ->
+                        Arrays.stream(Transport.values()).map(line.self()::by).toList());
     }
 
     /** Lines with the same port take the next ones, as one socket serves one line here. */

@@ -80,9 +80,13 @@ final class PhoneLink {
     }
 
     private void lease(DhcpMessage ack) {
+        if (ack.kind() == Kind.NAK) {
+            phone.restart(); // its address is none of this network any more (RFC 2131 §4.4.5)
+        }
         if (ack.kind() != Kind.ACK) {
             return;
         }
+        phone.isAt(ack.offered());
         boolean begins = !isUp;
         isUp = true;
         told = provisioning(ack)

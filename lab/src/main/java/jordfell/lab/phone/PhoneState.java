@@ -56,6 +56,11 @@ public record PhoneState(
         return new PhoneState(mac, model, version, address, site, powered, cable, file, revision, typed, clockOff);
     }
 
+    /** At another address. */
+    PhoneState at(String other) {
+        return new PhoneState(mac, model, firmware, other, site, powered, cable, file, revision, typed, clockOff);
+    }
+
     /** With this password typed for a line. */
     public PhoneState typing(int line, String password) {
         Map<Integer, String> passwords = new HashMap<>(typed);

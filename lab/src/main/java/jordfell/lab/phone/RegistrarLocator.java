@@ -17,6 +17,7 @@ import jordfell.lab.time.Timeline;
 import org.xbill.DNS.ARecord;
 import org.xbill.DNS.DClass;
 import org.xbill.DNS.Message;
+import org.xbill.DNS.NAPTRRecord;
 import org.xbill.DNS.Name;
 import org.xbill.DNS.Record;
 import org.xbill.DNS.SRVRecord;
@@ -25,8 +26,8 @@ import org.xbill.DNS.TextParseException;
 import org.xbill.DNS.Type;
 
 /**
- * Finds the addresses of a domain's registrars in their order (RFC 3263 §4.2): SRV by priority and weight (RFC 2782),
- * and the name's own address when there is no SRV.
+ * Finds the addresses of a domain's registrars in their order (RFC 3263 §4): how they are spoken with by NAPTR where the file
+ * does not say it, SRV by priority and weight (RFC 2782), and the name's own address when there is no SRV.
  */
 final class RegistrarLocator {
 
@@ -34,6 +35,10 @@ final class RegistrarLocator {
     private static final int DEFAULT_PORT = 5060;
     private static final int DEFAULT_TLS_PORT = 5061;
     private static final int OWN_PORT = 40_053;
+
+    /** The NAPTR services of SIP (RFC 3263 §4.1). */
+    private static final Map<String, Transport> WAYS =
+            Map.of("SIP+D2U", Transport.UDP, "SIP+D2T", Transport.TCP, "SIPS+D2T", Transport.TLS);
 
     private final Timeline timeline;
     private final Network network;
@@ -73,10 +78,13 @@ final class RegistrarLocator {
     void locate(PhoneConfig.Station station, Consumer<List<Endpoint>> taker) {
         PhoneConfig.Manner manner = station.manner();
         if (!manner.byList()) {
-            locate(station.home(), manner.transport(), taker);
+            manner.transport()
+                    .ifPresentOrElse(
+                            by -> locate(service(by) + station.home(), station.home(), by, taker),
+                            () -> ways(station.home(), taker));
             return;
         }
-        Transport transport = manner.transport();
+        Transport transport = manner.transport().orElse(Transport.UDP);
         int port = manner.port() == 0 ? usualPort(transport) : manner.port();
         addresses(station.home(), port, transport, first -> {
             if (manner.backup().isEmpty()) {
@@ -105,8 +113,38 @@ final class RegistrarLocator {
         };
     }
 
-    private void locate(String name, Transport transport, Consumer<List<Endpoint>> taker) {
-        query(service(transport) + name, Type.SRV, records -> {
+    /** By NAPTR the domain says how it is spoken with, best first (RFC 3263 §4.1); else by the first way that it has SRV for. */
+    private void ways(String name, Consumer<List<Endpoint>> taker) {
+        query(name, Type.NAPTR, records -> {
+            Optional<NAPTRRecord> best = records.stream()
+                    .filter(NAPTRRecord.class::isInstance)
+                    .map(NAPTRRecord.class::cast)
+                    .filter(r -> r.getFlags().equalsIgnoreCase("s") && WAYS.containsKey(r.getService()))
+                    .min(Comparator.comparingInt(NAPTRRecord::getOrder).thenComparingInt(NAPTRRecord::getPreference));
+            if (best.isPresent()) {
+                String srv = best.get().getReplacement().toString(true);
+                locate(srv, name, WAYS.get(best.get().getService()), taker);
+            } else {
+                tryEach(name, List.of(Transport.values()), taker);
+            }
+        });
+    }
+
+    private void tryEach(String name, List<Transport> left, Consumer<List<Endpoint>> taker) {
+        Transport by = left.get(0);
+        query(service(by) + name, Type.SRV, records -> {
+            if (records.stream().anyMatch(SRVRecord.class::isInstance)) {
+                locate(service(by) + name, name, by, taker);
+            } else if (left.size() > 1) {
+                tryEach(name, left.subList(1, left.size()), taker);
+            } else {
+                addresses(name, DEFAULT_PORT, Transport.UDP, taker);
+            }
+        });
+    }
+
+    private void locate(String srv, String name, Transport transport, Consumer<List<Endpoint>> taker) {
+        query(srv, Type.SRV, records -> {
             List<SRVRecord> services = new ArrayList<>(records.stream()
                     .filter(SRVRecord.class::isInstance)
                     .map(SRVRecord.class::cast)

@@ -249,6 +249,19 @@ public final class SimPhone {
         world.network().send(from, to, NUDGE);
     }
 
+    /** Its lease says at which address it is. */
+    void isAt(String address) {
+        String before = state.address();
+        if (address.equals(before)) {
+            return;
+        }
+        world.network().detach(locator.socket());
+        world.network().move(before, address);
+        change(state.at(address));
+        locator = new RegistrarLocator(world, address);
+        world.network().attach(locator.socket(), (from, bytes) -> locator.receive(bytes));
+    }
+
     RegistrarLocator locator() {
         return locator;
     }

@@ -106,12 +106,12 @@ public final class LabWorld {
         sip.addService(Announcement.SERVICE, Announcer.ADDRESS);
         this.registrar = sip.registrar();
         network.whenSent(isLost -> plots.sent(timeline.now(), isLost));
-        network.tap(
-                packet -> recorder.record(new Captured(timeline.now(), packet.from(), packet.to(), packet.bytes())));
+        network.tap(packet -> recorder.record(
+                new Captured(timeline.now(), packet.from(), packet.to(), packet.bytes(), packet.firstFragment())));
         faults.phonesAre(this::addressesFor);
         this.names = new Names(timeline, network, observer, faults.names());
         this.witness = new Witness(timeline, network, nodes, faults.nodes(), observer, counters);
-        this.sites = new SiteServices(timeline, faults, observer);
+        this.sites = new SiteServices(timeline, faults, observer, names::hold);
         this.certificates = new NodeCertificates(timeline, nodes, faults.nodes(), witness);
         this.surroundings =
                 new PhoneEnvironment(timeline, network, configs, Names.ADDRESS, sites, certificates, random);
@@ -153,6 +153,11 @@ public final class LabWorld {
         }
         network.router(plan.site()).remove(plan.site());
         plan.nat().ifPresent(nat -> network.translate(plan.site(), plan.site(), nat.address(), nat.timeout()));
+    }
+
+    /** By which address whoever is at an address of a site is seen from outside of it. */
+    public String seenAs(String site, String address) {
+        return sites.isTranslated(site) ? network.router(site).outerAddress() : address;
     }
 
     /** How many leases run at a site. */

@@ -52,7 +52,7 @@ class PcapngTest {
         for (int i = 0; i < count; i++) {
             byte[] bytes = new byte[random.nextInt(i % 50 == 0 ? 60_000 : 1_400)];
             random.nextBytes(bytes);
-            all.add(new Captured(
+            all.add(Captured.whole(
                     START.plusMillis(i * 7L),
                     new Endpoint("198.51.100." + random.nextInt(256), random.nextInt(65_536)),
                     new Endpoint("192.0.2." + random.nextInt(256), random.nextInt(65_536)),
@@ -98,8 +98,8 @@ class PcapngTest {
     @Test
     void addressesThatAreNoneOfIpv4AreLeftOutAndLongNamesAreNot() throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        Captured six = new Captured(START, new Endpoint("2001:db8::7", 5060), NODE, new byte[] {1});
-        Captured four = new Captured(START, PHONE, NODE, new byte[] {2});
+        Captured six = Captured.whole(START, new Endpoint("2001:db8::7", 5060), NODE, new byte[] {1});
+        Captured four = Captured.whole(START, PHONE, NODE, new byte[] {2});
         Map<String, String> names = Map.of("2001:db8::7", "six", "198.51.100.7", "長".repeat(500));
         assertThat(Pcapng.write(List.of(six, four), names, out)).isEqualTo(1);
         assertThat(Pcapng.read(new ByteArrayInputStream(out.toByteArray())))
@@ -114,10 +114,10 @@ class PcapngTest {
         Endpoint node = new Endpoint("192.0.2.11", 5060, Transport.TCP);
         byte[] options = OPTIONS.replace("SIP/2.0/UDP", "SIP/2.0/TCP").getBytes(StandardCharsets.UTF_8);
         List<Captured> all = List.of(
-                new Captured(START, agent, node, options),
-                new Captured(START.plusMillis(1), node, agent, options),
-                new Captured(START.plusMillis(2), agent, node, options),
-                new Captured(
+                Captured.whole(START, agent, node, options),
+                Captured.whole(START.plusMillis(1), node, agent, options),
+                Captured.whole(START.plusMillis(2), agent, node, options),
+                Captured.whole(
                         START.plusMillis(3),
                         new Endpoint("198.51.100.7", 40_002, Transport.TLS),
                         new Endpoint("192.0.2.11", 5061, Transport.TLS),
@@ -145,8 +145,25 @@ class PcapngTest {
     }
 
     @Test
+    void ofADatagramWhoseFragmentsGotLostTheFirstIsThereAndNothingIsReadOfIt(@TempDir Path folder) throws Exception {
+        byte[] long_ = (OPTIONS.strip() + "\r\n\r\n" + "x".repeat(2_000)).getBytes(StandardCharsets.UTF_8);
+        byte[] bytes = written(List.of(
+                new Captured(START, NODE, PHONE, long_, 500), Captured.whole(START.plusMillis(1), NODE, PHONE, long_)));
+        assertThat(Pcapng.read(new ByteArrayInputStream(bytes)))
+                .singleElement()
+                .satisfies(read -> assertThat(read.bytes()).isEqualTo(long_));
+        Path file = Files.write(folder.resolve("cut.pcapng"), bytes);
+        assertThat(tshark(file, "-T", "fields", "-e", "ip.flags.mf", "-e", "ip.frag_offset", "-e", "ip.len")
+                        .replace("True", "1")
+                        .replace("False", "0")
+                        .lines())
+                .containsExactly("1\t0\t516", "1\t0\t1500", "0\t185\t" + (long_.length + 8 - 1_480 + 20));
+    }
+
+    @Test
     void aFrameWhoseChecksumIsWrongIsNoDatagram() {
-        byte[] frame = Frame.of(PHONE, NODE, new byte[] {1, 2, 3}, 0).orElseThrow();
+        byte[] frame = Frame.of(Captured.whole(START, PHONE, NODE, new byte[] {1, 2, 3}), 0, Frame.Place.NONE)
+                .get(0);
         assertThat(Frame.read(frame)).isPresent();
         frame[26]++;
         assertThat(Frame.read(frame)).isEmpty();
@@ -156,7 +173,7 @@ class PcapngTest {
     @Test
     void anotherProgramReadsItWithoutComplaint(@TempDir Path folder) throws Exception {
         List<Captured> all = new ArrayList<>(atRandom(200));
-        all.add(0, new Captured(START, NODE, PHONE, OPTIONS.getBytes(StandardCharsets.UTF_8)));
+        all.add(0, Captured.whole(START, NODE, PHONE, OPTIONS.getBytes(StandardCharsets.UTF_8)));
         Path file = Files.write(folder.resolve("lab.pcapng"), written(all));
         String first = tshark(
                 file,
@@ -187,7 +204,7 @@ class PcapngTest {
         assertThat(bad.strip())
                 .as("frames whose checksums or lengths it doubts")
                 .isEmpty();
-        String counted = tshark(file, "-T", "fields", "-e", "frame.number");
+        String counted = tshark(file, "-Y", "udp", "-T", "fields", "-e", "frame.number");
         assertThat(counted.lines()).hasSize(201);
     }
 

@@ -12,7 +12,7 @@ class RecorderTest {
     private static final Instant START = Instant.parse("2026-03-02T08:00:00Z");
 
     private static Captured from(String host, int second, int length) {
-        return new Captured(
+        return Captured.whole(
                 START.plusSeconds(second),
                 new Endpoint(host, 5060),
                 new Endpoint("192.0.2.11", 5060),

@@ -22,7 +22,7 @@ class SummaryTest {
     private static final Endpoint NODE = new Endpoint("192.0.2.11", 5060);
 
     private static Summary.Line of(Endpoint from, Endpoint to, byte[] bytes) {
-        return Summary.of(new Captured(Instant.EPOCH, from, to, bytes));
+        return Summary.of(Captured.whole(Instant.EPOCH, from, to, bytes));
     }
 
     private static SipMessage register() {

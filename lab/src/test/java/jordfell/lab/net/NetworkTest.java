@@ -142,7 +142,7 @@ class NetworkTest {
 
     @Test
     void longDatagramsAreLostWhereTheirFragmentsAre() {
-        network.router("pier").put("f", Hops.losingLonger(100));
+        network.router("pier").put("f", Hops.losingFragments(100));
         assertThat(sent(PHONE, NODE, "x".repeat(100))).hasSize(1);
         assertThat(sent(PHONE, NODE, "x".repeat(101))).isEmpty();
         assertThat(sent(NODE, PHONE, "x".repeat(101))).isEmpty();

@@ -51,6 +51,7 @@ class FaultEvidenceTest {
             SIP_REWRITTEN      | pier | 0    | ANSWERS_LOST        | CONTACT_UNREACHABLE LAPSED
             NO_LEASES          | pier | 0    | LAPSED              | CONTACT_UNREACHABLE
             NO_PROVISIONING_ADDRESS | pier | 0 | ''                | ''
+            OTHER_NETWORK      | pier | 0    | ''                  | ''
             TIME_BLOCKED       | pier | 0    | ''                  | ''
             TIME_WRONG         | pier | 1440 | ''                  | ''
             NODE_BUSY          | n0.voice.tarnholm.example | 1    | ''                | REGISTRAR_SAYS_NO ANSWERS_LOST LAMP_DARK

@@ -18,6 +18,7 @@ import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.sip.SipHeaders;
+import jordfell.lab.dns.Zone;
 import jordfell.lab.fault.Fault;
 import jordfell.lab.fault.FaultKind;
 import org.junit.jupiter.api.BeforeEach;
@@ -286,6 +287,21 @@ class PhoneServicesTest {
     }
 
     @Test
+    void aPhoneThatKeepsNoConnectionSeesTheCertificateEachTimeItRegistersAgain() {
+        world.more = Map.of(SettingsCatalogue.TRANSPORT, "tls", SettingsCatalogue.KEEP_ALIVE, "0");
+        world.release();
+        world.speaking("tls");
+        world.phone().power(true);
+        world.run(60);
+        begin(1, FaultKind.CERTIFICATE_EXPIRED, NORTH, 0);
+        begin(2, FaultKind.CERTIFICATE_EXPIRED, SOUTH, 0);
+        assertThat(seen(TlsRefused.class)).isEmpty();
+        world.run(120);
+        assertThat(seen(TlsRefused.class)).isNotEmpty();
+        assertThat(isRegistered()).isFalse();
+    }
+
+    @Test
     void thatACertificateRanOutIsToldFirstOnceItMatters() {
         byTls();
         begin(1, FaultKind.CERTIFICATE_RUNS_OUT, NORTH, 10);
@@ -336,6 +352,69 @@ class PhoneServicesTest {
                         .message()
                         .first("Via"))
                 .hasValueSatisfying(via -> assertThat(via).startsWith("SIP/2.0/TLS "));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"udp tcp, UDP", "tls udp, TLS", "tcp, TCP"})
+    void aFileThatNamesNoTransportLeavesItToTheDomainsNames(String offered, String taken) {
+        world.more = Map.of(SettingsCatalogue.TRANSPORT, "dns");
+        world.release();
+        world.speaking(offered.split(" "));
+        world.phone().power(true);
+        world.run(5);
+        assertThat(isRegistered()).isTrue();
+        assertThat(seen(SipSeen.Request.class)
+                        .findFirst()
+                        .orElseThrow()
+                        .message()
+                        .first("Via"))
+                .hasValueSatisfying(via -> assertThat(via).startsWith("SIP/2.0/" + taken + " "));
+        assertThat(seen(Observation.NameLookedUp.class).map(Observation.NameLookedUp::type))
+                .contains("NAPTR", "SRV", "A");
+        assertThat(world.findings()).isEmpty();
+    }
+
+    @Test
+    void whereNamesSayNothingOfTransportsTheFirstThatHasServersIsTaken() throws Exception {
+        world.more = Map.of(SettingsCatalogue.TRANSPORT, "dns");
+        world.release();
+        world.speaking("tcp");
+        world.world.giveZone(TinyWorld.DOMAIN, Optional.of(Zone.read("""
+                _sip._tcp.voice.tarnholm.example. 300 IN SRV 10 1 5060 north.voice.tarnholm.example.
+                north.voice.tarnholm.example. 300 IN A 192.0.2.11
+                """)));
+        world.phone().power(true);
+        world.run(5);
+        assertThat(isRegistered()).isTrue();
+    }
+
+    @Test
+    void aSiteWithAnotherNetworkMovesItsPhonesWhenTheyStartAndBackAgain() {
+        world.phone().power(true);
+        world.run(5);
+        begin(1, FaultKind.OTHER_NETWORK, "pier", 0);
+        assertThat(source()).as("as long as its lease runs").isEqualTo("192.0.2.101");
+        world.phone().restart();
+        world.run(130);
+        assertThat(source()).isEqualTo("203.0.113.100");
+        assertThat(world.phone().state().address()).isEqualTo("203.0.113.100");
+        world.world.faults().remove(1);
+        world.phone().restart();
+        world.run(130);
+        assertThat(source()).isEqualTo("192.0.2.101");
+    }
+
+    @Test
+    void aPhoneWhoseAddressIsNoneOfItsNetworkAnyMoreNoticesWhenItsLeaseIsToBeLonger() {
+        world.phone().power(true);
+        world.run(5);
+        begin(1, FaultKind.OTHER_NETWORK, "pier", 0);
+        world.run((int) Duration.ofHours(13).toSeconds());
+        assertThat(source()).isEqualTo("203.0.113.100");
+    }
+
+    private String source() {
+        return world.world.contacts(TinyWorld.DOMAIN, "2416").get(0).source().host();
     }
 
     private void byTls() {

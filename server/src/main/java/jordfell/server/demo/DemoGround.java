@@ -118,6 +118,13 @@ class DemoGround {
                 List.of(new Block(2400, 2449, "auction")));
     }
 
+    /** Its own networks or its router’s address, and this machine, from which people look at files. */
+    private static String fetchesFrom(Place place) {
+        return place.subnets().isEmpty()
+                ? ""
+                : place.subnets() + (place.behindNat() ? " " + BEHIND_NAT + "/32" : "") + " 127.0.0.0/8";
+    }
+
     private void site(long domainId, Place place) {
         byte[] token = new byte[16];
         new SecureRandom().nextBytes(token);
@@ -133,8 +140,7 @@ class DemoGround {
                 60,
                 Site.Learns.OPTION_66,
                 place.behindNat() ? 20_000 : 0,
-                // The Lab's phones ask from this machine's own address, whatever address they have in the Lab.
-                new Site.Access("", place.subnets().isEmpty() ? "" : place.subnets() + " 127.0.0.0/8"),
+                new Site.Access("", fetchesFrom(place)),
                 0));
         byName.put(place.name(), sites.find(id).orElseThrow());
         settings.put(LayerKind.SITE, Long.toString(id), SettingsCatalogue.TIME_SERVER, "ntp.tarnholm.example");

@@ -32,7 +32,8 @@ final class ModelLimits {
         lines.stream()
                 .map(line -> line.settings().value(SettingsCatalogue.TRANSPORT))
                 .distinct()
-                .filter(transport -> !transports.isEmpty() && !transports.contains(transport))
+                .filter(transport ->
+                        !transports.isEmpty() && !transports.contains(transport) && !transport.equals("dns"))
                 .forEach(transport -> problems.add("Transport: the " + model.fullName() + " can’t " + transport + "; "
                         + String.join(", ", transports) + " it can."));
         return problems;

@@ -36,6 +36,7 @@ import jordfell.server.history.ObservationLog;
 import jordfell.server.jdbc.StoreAwayException;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.provision.FetchAccess;
+import jordfell.server.provision.Forwarding;
 import jordfell.server.provision.PhoneAnswer;
 import jordfell.server.provision.PhoneRequest;
 import jordfell.server.provision.Provisioning;
@@ -59,6 +60,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     private final RosterAccounts accounts;
     private final ObservationLog log;
     private final Provisioning provisioning;
+    private final Forwarding forwarding;
     private final LabPhoneStore phones;
     private final LabFaultStore faults;
     private final LabSurroundings surroundings;
@@ -78,6 +80,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
             RosterAccounts accounts,
             ObservationLog log,
             Provisioning provisioning,
+            Forwarding forwarding,
             LabPhoneStore phones,
             LabFaultStore faults,
             LabSurroundings surroundings,
@@ -90,6 +93,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
         this.accounts = accounts;
         this.log = log;
         this.provisioning = provisioning;
+        this.forwarding = forwarding;
         this.phones = phones;
         this.faults = faults;
         this.surroundings = surroundings;
@@ -124,7 +128,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
 
     /** Lets the world run on the wall clock, its phones on HTTP and its registrar on a real socket. */
     public void goLive(int httpPort) throws IOException {
-        source = new HttpConfigSource(URI.create("http://127.0.0.1:" + httpPort + "/p/"));
+        source = new HttpConfigSource(URI.create("http://127.0.0.1:" + httpPort + "/p/"), forwarding.secret());
         sipPort = SipPorts.open(
                 properties.sipPort(), timeline, world(), authority.authority().context(names(), timeline.now()));
         timeline.goLive();
@@ -269,7 +273,8 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     }
 
     /** A phone that was told no name of its own uses the one that came with the address, as DHCP gave it. */
-    private ConfigSource.Request asTheSiteTells(ConfigSource.Request request) {
+    private ConfigSource.Request asTheSiteTells(ConfigSource.Request asked) {
+        ConfigSource.Request request = asked.seenAs(world().seenAs(asked.site(), asked.from()));
         return sites.byToken(request.site())
                 .filter(site -> !site.access().user().isEmpty())
                 .map(site -> request.orAs(site.access().user(), sites.fetchPassword(site.id())))
@@ -282,7 +287,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
                 request.file(),
                 request.revision(),
                 request.userAgent(),
-                "127.0.0.1",
+                request.from(),
                 request.claim(),
                 FetchAccess.Credentials.of(request.user(), request.password())));
         provisioning.delivered(answer);

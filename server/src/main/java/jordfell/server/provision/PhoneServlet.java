@@ -33,10 +33,12 @@ final class PhoneServlet extends HttpServlet {
 
     private final transient Supplier<Provisioning> provisioning;
     private final transient Supplier<FetchLimits> limits;
+    private final transient Supplier<Forwarding> forwarding;
 
-    PhoneServlet(Supplier<Provisioning> provisioning, Supplier<FetchLimits> limits) {
+    PhoneServlet(Supplier<Provisioning> provisioning, Supplier<FetchLimits> limits, Supplier<Forwarding> forwarding) {
         this.provisioning = SingletonSupplier.of(provisioning);
         this.limits = SingletonSupplier.of(limits);
+        this.forwarding = SingletonSupplier.of(forwarding);
     }
 
     /** Only GET: what a HEAD would tell is what the file is, and no phone needs it. */
@@ -94,7 +96,7 @@ final class PhoneServlet extends HttpServlet {
         }
     }
 
-    private static PhoneRequest asked(HttpServletRequest request, String site, String name, boolean isFirmware) {
+    private PhoneRequest asked(HttpServletRequest request, String site, String name, boolean isFirmware) {
         String claim = header(request, "Claim-Code");
         return PhoneRequest.byHttp(
                 site,
@@ -105,7 +107,7 @@ final class PhoneServlet extends HttpServlet {
                                 .replace("\"", "")
                                 .replace("W/", ""),
                 agent(header(request, HttpHeaders.USER_AGENT)),
-                request.getRemoteAddr(),
+                forwarding.get().source(request),
                 isFirmware ? "" : claim.substring(0, Math.min(LONGEST_CLAIM, claim.length())),
                 FetchAccess.Credentials.of(header(request, HttpHeaders.AUTHORIZATION)));
     }

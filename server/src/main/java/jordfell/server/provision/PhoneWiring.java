@@ -25,12 +25,17 @@ class PhoneWiring implements WebServerFactoryCustomizer<TomcatServletWebServerFa
     private final ObjectProvider<Gate> gates;
     private final ObjectProvider<Provisioning> provisioning;
     private final ObjectProvider<FetchLimits> limits;
+    private final ObjectProvider<Forwarding> forwarding;
 
     PhoneWiring(
-            ObjectProvider<Gate> gates, ObjectProvider<Provisioning> provisioning, ObjectProvider<FetchLimits> limits) {
+            ObjectProvider<Gate> gates,
+            ObjectProvider<Provisioning> provisioning,
+            ObjectProvider<FetchLimits> limits,
+            ObjectProvider<Forwarding> forwarding) {
         this.gates = gates;
         this.provisioning = provisioning;
         this.limits = limits;
+        this.forwarding = forwarding;
     }
 
     @Override
@@ -47,7 +52,7 @@ class PhoneWiring implements WebServerFactoryCustomizer<TomcatServletWebServerFa
         gates.orderedStream().forEach(gate -> put(gate, context));
         Wrapper wrapper = context.createWrapper();
         wrapper.setName("phones");
-        wrapper.setServlet(new PhoneServlet(provisioning::getObject, limits::getObject));
+        wrapper.setServlet(new PhoneServlet(provisioning::getObject, limits::getObject, forwarding::getObject));
         context.addChild(wrapper);
         context.addServletMapping(EVERYTHING, wrapper.getName());
         host.addChild(context);
