@@ -30,11 +30,16 @@ public enum Cause {
     ANSWERS_LOST(Stop.ACCEPTED, "The registrar’s answers do not reach it"),
     ADDRESS_BANNED(Stop.ACCEPTED, "A registrar hears nothing from its address"),
     NODE_SILENT(Stop.ACCEPTED, "The registrar does not answer"),
+    NOT_PERMITTED_OUTSIDE(Stop.ACCEPTED, "It may not register from where it is"),
+    EXPIRY_TOO_SHORT(Stop.ACCEPTED, "It asks for too short a registration"),
+    CONTACTS_FULL(Stop.ACCEPTED, "Its extension has no room for another contact"),
+    NODE_OVERLOADED(Stop.ACCEPTED, "The registrar has no time for it"),
     REGISTRAR_SAYS_NO(Stop.ACCEPTED, "The registrar says no for another reason"),
     ONE_LINE_OF_MANY(Stop.ACCEPTED, "One line is not heard, others are"),
     CONTACT_UNREACHABLE(Stop.HOLDING, "It does not answer where it says it is"),
     LOGGED_OFF(Stop.HOLDING, "It ended its registration itself"),
     LAPSED(Stop.HOLDING, "Its registration ran out"),
+    CHANGES_REFUSED(Stop.HOLDING, "It gets no changes"),
     LAMP_DARK(Stop.HOLDING, "A lamp stays dark"),
     PHONEBOOK_NOT_TAKEN(Stop.HOLDING, "It has no phonebook, or an old one"),
     PHONEBOOK_UNREADABLE(Stop.HOLDING, "It does not keep its phonebook"),
@@ -57,7 +62,8 @@ public enum Cause {
 
     /** Whether calls come and go all the same: what is beside that is told after what is not. */
     public boolean leavesDialTone() {
-        return this == LAMP_DARK
+        return this == CHANGES_REFUSED
+                || this == LAMP_DARK
                 || this == PHONEBOOK_NOT_TAKEN
                 || this == PHONEBOOK_UNREADABLE
                 || this == PHONEBOOK_TOO_BIG;

@@ -25,10 +25,18 @@ final class CertificateRefused implements Rule {
             case "unknown_ca" -> "It knows nobody who vouches for the certificate of " + node + ", so it breaks off.";
             default -> "It takes the certificate of " + node + " for a bad one, so it breaks off.";
         };
-        return Finding.certain(Cause.CERTIFICATE_REFUSED, words)
-                .variant(node + " " + alert)
+        int sharing = refused.newest().sharing();
+        Finding.Telling telling = sharing <= 1
+                ? Finding.certain(Cause.CERTIFICATE_REFUSED, words)
+                : Finding.likely(
+                        Cause.CERTIFICATE_REFUSED,
+                        "It registers no more, and at its address, which " + sharing
+                                + " devices have, the certificate of " + node + " is not taken: "
+                                + alert.replace('_', ' ') + ".",
+                        "Its own log, or a capture taken behind its router.");
+        return telling.variant(node + " " + alert)
                 .brief("takes no certificate of " + node)
-                .detail(detail(alert) + " It said so " + NeverAnswersChallenge.times(refused.times())
+                .detail(detail(alert) + " That was said " + NeverAnswersChallenge.times(refused.times())
                         + " since it was heard last.")
                 .since(refused.since())
                 .tries(refused.times())

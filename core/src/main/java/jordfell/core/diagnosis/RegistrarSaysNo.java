@@ -10,6 +10,10 @@ final class RegistrarSaysNo implements Rule {
     public List<Finding> examine(CaseOf device) {
         return device.turnedAway().stream()
                 .filter(t -> t.refusal().filter(r -> r.status() != 404).isPresent())
+                .filter(t -> !ContactsFull.isSo(t)
+                        && !OutsideRefused.isSo(t)
+                        && !ExpiryTooShort.isSo(t)
+                        && !NodeOverloaded.isSo(t))
                 .filter(t -> !t.overCredentials() || t.rightUser() && t.used() instanceof PasswordUsed.Right)
                 .map(RegistrarSaysNo::asItCame)
                 .toList();
@@ -20,12 +24,7 @@ final class RegistrarSaysNo implements Rule {
         String node = refusal.response().node();
         String number = t.line().number();
         boolean fails = refusal.status() >= 500;
-        // RFC 3261 §20.43: what else the answerer has to say, in quotes behind a code and a name.
-        String warning = refusal.response()
-                .message()
-                .first("Warning")
-                .map(w -> " It adds: " + w.replaceFirst("^[0-9]{3} \\S+ ", "") + ".")
-                .orElse("");
+        String warning = t.warning().isEmpty() ? "" : " It adds: “" + t.warning() + "”.";
         return t.tell(Finding.certain(
                         Cause.REGISTRAR_SAYS_NO,
                         "The registrar answers " + number + " with “" + refusal.answer() + "”." + warning))

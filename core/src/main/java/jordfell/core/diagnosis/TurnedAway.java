@@ -101,6 +101,13 @@ record TurnedAway(
         return refusal.map(Refusal::times).or(() -> asks.map(Asks::answering)).orElse(0);
     }
 
+    /** What else the registrar has to say (RFC 3261 §20.43): the text behind the code and the name; empty for nothing. */
+    String warning() {
+        return refusal.flatMap(r -> r.response().message().first("Warning"))
+                .map(w -> w.replaceFirst("^[0-9]{3} \\S+ ", "").replace("\"", ""))
+                .orElse("");
+    }
+
     /** Who answered. */
     String node() {
         return refusal.map(r -> r.response().node())

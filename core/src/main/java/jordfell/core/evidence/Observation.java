@@ -116,8 +116,15 @@ public sealed interface Observation
      *
      * @param peer where it came from, {@code address:port}
      * @param alert why, as it told the node: {@code certificate_expired}
+     * @param sharing how many devices are known by this address, of which it may be any; 1 where it is nobody else’s
      */
-    record TlsRefused(Instant at, String node, String peer, String alert) implements Observation {}
+    record TlsRefused(Instant at, String node, String peer, String alert, int sharing) implements Observation {
+
+        /** The same where so many are known by the address. */
+        public TlsRefused sharedBy(int devices) {
+            return new TlsRefused(at, node, peer, alert, devices);
+        }
+    }
 
     /**
      * A node hears nothing more from the address that a device comes from.

@@ -9,6 +9,7 @@ import java.util.Optional;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.evidence.Observation.TlsRefused;
 
 /**
  * Decides which evidence may speak for a device. The number in a To header alone never does: anybody can write it. What ties a
@@ -50,6 +51,9 @@ public final class Ties {
         /** Whether a device took a configuration or registered from this address. */
         boolean wasAt(long device, String host);
 
+        /** All devices that took a configuration or registered from this address, as far as is known. */
+        List<Long> at(String host);
+
         /** From which address and port a device was registered when this was kept last; empty if it is not registered. */
         Optional<String> registeredFrom(long device);
 
@@ -75,12 +79,27 @@ public final class Ties {
             return List.of(new Tied(
                     seen, Optional.ofNullable(byPeer.get(broken.peer())).or(seen::claims)));
         }
+        if (o instanceof TlsRefused refused && !seen.named()) {
+            return handshake(seen, refused, holders);
+        }
         // A call that reached the test number came from a binding of the number that it is from.
         return List.of(new Tied(
                 seen,
                 o instanceof TestCalled call
                         ? seen.claims().or(() -> only(seen, call.number(), "", holders))
                         : seen.claims()));
+    }
+
+    /** It may be of any device that is known by the address, and says how many these are. */
+    private static List<Tied> handshake(Sighted seen, TlsRefused refused, Holders holders) {
+        List<Long> there = holders.at(host(refused.peer()));
+        return there.isEmpty()
+                ? List.of(new Tied(seen, Optional.empty()))
+                : there.stream()
+                        .map(device -> new Tied(
+                                new Sighted(seen.domain(), false, Optional.of(device), refused.sharedBy(there.size())),
+                                Optional.of(device)))
+                        .toList();
     }
 
     /** What has waited in vain: it is a stray’s. */

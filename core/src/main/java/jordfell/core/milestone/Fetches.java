@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import jordfell.core.evidence.Observation.ConfigRequested;
 
 /**
@@ -40,8 +41,9 @@ public record Fetches(Optional<Taken> taken, Optional<Answers> answers, List<Str
         sources = List.copyOf(sources);
     }
 
-    Fetches after(ConfigRequested request) {
-        if (!request.served() && taken.isPresent() && !sources.contains(request.source())) {
+    /** @param own whether an address is known to be the device’s */
+    Fetches after(ConfigRequested request, Predicate<String> own) {
+        if (!request.served() && taken.isPresent() && !own.test(request.source())) {
             return this; // anybody can ask for its file; once it was served, a refusal elsewhere says nothing of it
         }
         String named = request.userAgent().contains("/") ? request.userAgent() : agent;

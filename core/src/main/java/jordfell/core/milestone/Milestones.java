@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.AddressBanned;
@@ -99,51 +100,26 @@ public record Milestones(
         if (o instanceof ConfigRequested request) {
             return after(request);
         } else if (o instanceof NameLookedUp lookUp) {
-            return with(lookUps.after(lookUp));
+            return with(next -> next.lookUps = lookUps.after(lookUp));
         } else if (o instanceof SipSeen sip) {
             return after(sip);
         } else if (o instanceof BindingChanged binding) {
-            return with(line(binding.number()).after(binding))
-                    .with(binding.change().live() ? Optional.empty() : ban);
+            Milestones moved = with(line(binding.number()).after(binding));
+            return binding.change().live() && ban.isPresent() ? moved.with(next -> next.ban = Optional.empty()) : moved;
         } else if (o instanceof Pinged ping) {
             return with(line(ping.number()).after(ping));
         } else if (o instanceof TestCalled call) {
-            return with(calls.after(call));
-        }
-        if (o instanceof PhonebookAsked asked) {
+            return with(next -> next.calls = calls.after(call));
+        } else if (o instanceof PhonebookAsked asked) {
             return after(asked);
         } else if (o instanceof AddressBanned banned) {
-            return with(Optional.of(banned));
+            return with(next -> next.ban = Optional.of(banned));
         } else if (o instanceof TlsRefused refused) {
-            return new Milestones(
-                    fetches,
-                    lookUps,
-                    lines,
-                    heardFirst,
-                    calls,
-                    firmware,
-                    heardLast,
-                    broken,
-                    watches,
-                    books,
-                    Optional.of(CertificateRefusals.after(certificate, refused)),
-                    ban);
+            return with(next -> next.certificate = Optional.of(CertificateRefusals.after(certificate, refused)));
+        } else if (o instanceof FirmwareAsked asked) {
+            return with(next -> next.firmware = Optional.of(asked));
         }
-        return o instanceof FirmwareAsked asked
-                ? new Milestones(
-                        fetches,
-                        lookUps,
-                        lines,
-                        heardFirst,
-                        calls,
-                        Optional.of(asked),
-                        heardLast,
-                        broken,
-                        watches,
-                        books,
-                        certificate,
-                        ban)
-                : this; // what was not kept moves nothing
+        return this; // what was not kept moves nothing
     }
 
     /** How it asked for the phonebook of a slot, if it ever did. */
@@ -159,48 +135,37 @@ public record Milestones(
     public Milestones without(String number) {
         Map<String, LineMilestones> fewer = new TreeMap<>(lines);
         fewer.remove(number);
-        return new Milestones(
-                fetches,
-                lookUps,
-                fewer,
-                heardFirst,
-                calls,
-                firmware,
-                heardLast,
-                broken,
-                watches,
-                books,
-                certificate,
-                ban);
+        return with(next -> next.lines = fewer);
     }
 
     /**
      * A new configuration has to prove itself: what was heard, called and watched with the one before is that one's.
      */
     private Milestones after(ConfigRequested request) {
-        Fetches next = fetches.after(request);
+        Fetches asked = fetches.after(request, this::isItsOwn);
         boolean another =
-                !next.taken().map(Fetches.Taken::since).equals(fetches.taken().map(Fetches.Taken::since));
-        return new Milestones(
-                next,
-                lookUps,
-                lines,
-                another ? Optional.empty() : heardFirst,
-                another ? Calls.NONE : calls,
-                firmware,
-                heardLast,
-                broken,
-                another ? Map.of() : watches,
-                books,
-                certificate,
-                ban);
+                !asked.taken().map(Fetches.Taken::since).equals(fetches.taken().map(Fetches.Taken::since));
+        return with(next -> {
+            next.fetches = asked;
+            if (another) {
+                next.heardFirst = Optional.empty();
+                next.calls = Calls.NONE;
+                next.watches = Map.of();
+            }
+        });
+    }
+
+    /** Whether it is at this address: it took a file there, or has a registration that came from there. */
+    private boolean isItsOwn(String address) {
+        return fetches.sources().contains(address)
+                || lines.values().stream()
+                        .flatMap(line -> line.binding().stream())
+                        .anyMatch(b -> b.change().live() && b.peer().startsWith(address + ":"));
     }
 
     private Milestones after(PhonebookAsked asked) {
         // Anybody can ask for its file; once it took one, a refusal elsewhere says nothing of it.
-        boolean anothers = !asked.served()
-                && fetches.taken().isPresent()
-                && !fetches.sources().contains(asked.source());
+        boolean anothers = !asked.served() && fetches.taken().isPresent() && !isItsOwn(asked.source());
         if (anothers || asked.slot() < 1 || asked.slot() > MOST_BOOKS) {
             return this;
         }
@@ -208,36 +173,15 @@ public record Milestones(
         more.put(
                 asked.slot(),
                 BookAsks.after(book(asked.slot()), asked, fetches.answers().map(a -> a.newest())));
-        return new Milestones(
-                fetches,
-                lookUps,
-                lines,
-                heardFirst,
-                calls,
-                firmware,
-                heardLast,
-                broken,
-                watches,
-                more,
-                certificate,
-                ban);
+        return with(next -> next.books = more);
     }
 
     private Milestones after(SipSeen sip) {
         if (sip instanceof SipSeen.Broken garbled) {
-            return new Milestones(
-                    fetches,
-                    lookUps,
-                    lines,
-                    heardFirst,
-                    calls,
-                    firmware,
-                    sip.toNode() ? Optional.of(sip.at()) : heardLast,
-                    Optional.of(BrokenRun.after(broken, garbled)),
-                    watches,
-                    books,
-                    certificate,
-                    ban);
+            return with(next -> {
+                next.heardLast = sip.toNode() ? Optional.of(sip.at()) : heardLast;
+                next.broken = Optional.of(BrokenRun.after(broken, garbled));
+            });
         }
         if (sip.asks("SUBSCRIBE") && sip.toNode() || sip.answers("SUBSCRIBE") && !sip.toNode()) {
             return watching((SipSeen.Message) sip);
@@ -247,23 +191,15 @@ public record Milestones(
             return heard;
         }
         boolean first = heardFirst.isEmpty() && sip.asks("REGISTER");
-        return new Milestones(
-                fetches,
-                lookUps,
-                heard.lines,
-                first ? Optional.of(Heard.of((SipSeen.Request) sip)) : heardFirst,
-                calls,
-                firmware,
-                Optional.of(sip.at()),
-                broken,
-                heard.watches,
-                books,
-                Optional.empty(),
-                ban);
+        return heard.with(next -> {
+            next.heardFirst = first ? Optional.of(Heard.of((SipSeen.Request) sip)) : heardFirst;
+            next.heardLast = Optional.of(sip.at());
+            next.certificate = Optional.empty();
+        });
     }
 
     private Milestones watching(SipSeen.Message sip) {
-        Optional<Watch> next = sip instanceof SipSeen.Request asks
+        Optional<Watch> moved = sip instanceof SipSeen.Request asks
                 ? Optional.of(Watch.after(
                         Optional.ofNullable(watches.get(Watch.key(Watch.eventOf(asks.message()), asks.number()))),
                         asks))
@@ -272,25 +208,16 @@ public record Milestones(
                         .findFirst()
                         .map(w -> w.after((SipSeen.Response) sip));
         Map<String, Watch> more = new HashMap<>(watches);
-        next.ifPresent(watch -> more.put(watch.key(), watch));
+        moved.ifPresent(watch -> more.put(watch.key(), watch));
         if (more.size() > MOST_WATCHES) {
             more.values().stream()
                     .min(Comparator.comparing(Watch::asked).thenComparing(w -> w.key()))
                     .ifPresent(oldest -> more.remove(oldest.key()));
         }
-        return new Milestones(
-                fetches,
-                lookUps,
-                lines,
-                heardFirst,
-                calls,
-                firmware,
-                sip.toNode() ? Optional.of(sip.at()) : heardLast,
-                broken,
-                more,
-                books,
-                certificate,
-                ban);
+        return with(next -> {
+            next.heardLast = sip.toNode() ? Optional.of(sip.at()) : heardLast;
+            next.watches = more;
+        });
     }
 
     private Milestones with(LineMilestones line) {
@@ -304,57 +231,61 @@ public record Milestones(
                     .min(Comparator.comparing(LineMilestones::movedAt))
                     .ifPresent(oldest -> more.remove(oldest.number()));
         }
-        return new Milestones(
-                fetches,
-                lookUps,
-                more,
-                heardFirst,
-                calls,
-                firmware,
-                heardLast,
-                broken,
-                watches,
-                books,
-                certificate,
-                ban);
+        return with(next -> next.lines = more);
     }
 
-    private Milestones with(Optional<AddressBanned> next) {
-        return next.equals(ban)
-                ? this
-                : new Milestones(
-                        fetches,
-                        lookUps,
-                        lines,
-                        heardFirst,
-                        calls,
-                        firmware,
-                        heardLast,
-                        broken,
-                        watches,
-                        books,
-                        certificate,
-                        next);
+    /** The same but for what is written into it. */
+    private Milestones with(Consumer<Next> written) {
+        Next next = new Next(this);
+        written.accept(next);
+        return next.done();
     }
 
-    private Milestones with(LookUps next) {
-        return new Milestones(
-                fetches, next, lines, heardFirst, calls, firmware, heardLast, broken, watches, books, certificate, ban);
-    }
+    /** Milestones that are being written. */
+    private static final class Next {
 
-    private Milestones with(Calls next) {
-        return new Milestones(
-                fetches,
-                lookUps,
-                lines,
-                heardFirst,
-                next,
-                firmware,
-                heardLast,
-                broken,
-                watches,
-                books,
-                certificate,
-                ban);
+        private Fetches fetches;
+        private LookUps lookUps;
+        private Map<String, LineMilestones> lines;
+        private Optional<Heard> heardFirst;
+        private Calls calls;
+        private Optional<FirmwareAsked> firmware;
+        private Optional<Instant> heardLast;
+        private Optional<BrokenRun> broken;
+        private Map<String, Watch> watches;
+        private Map<Integer, BookAsks> books;
+        private Optional<CertificateRefusals> certificate;
+        private Optional<AddressBanned> ban;
+
+        private Next(Milestones now) {
+            fetches = now.fetches;
+            lookUps = now.lookUps;
+            lines = now.lines;
+            heardFirst = now.heardFirst;
+            calls = now.calls;
+            firmware = now.firmware;
+            heardLast = now.heardLast;
+            broken = now.broken;
+            watches = now.watches;
+            books = now.books;
+            certificate = now.certificate;
+            ban = now.ban;
+        }
+
+        private Milestones done() {
+            return new Milestones(
+                    fetches,
+                    lookUps,
+                    lines,
+                    heardFirst,
+                    calls,
+                    firmware,
+                    heardLast,
+                    broken,
+                    watches,
+                    books,
+                    certificate,
+                    ban);
+        }
     }
 }

@@ -60,6 +60,15 @@ public final class Networks {
                         .mapToObj(host -> text((range.address() & range.mask()) + (int) host)));
     }
 
+    /** The last address that something in the first of these ranges may have; empty without one. */
+    public static Optional<String> lastHost(List<String> ranges) {
+        return ranges.stream()
+                .flatMap(text -> range(text).stream())
+                .filter(range -> Integer.toUnsignedLong(~range.mask()) > 2)
+                .map(range -> text((range.address() | ~range.mask()) - 1))
+                .findFirst();
+    }
+
     private static String text(int address) {
         return (address >>> 24) + "." + (address >>> 16 & 255) + "." + (address >>> 8 & 255) + "." + (address & 255);
     }

@@ -11,6 +11,8 @@ import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.evidence.SipTexts;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** Each cause by what is seen of it. */
 class CausesTest extends CauseFixture {
@@ -21,7 +23,7 @@ class CausesTest extends CauseFixture {
         answered(3, 1, "2416", "404 Not Found");
         asks(30, 2, "2416");
         answered(30, 2, "2416", "503 Service Unavailable");
-        assertThat(findings(40)).extracting(Finding::cause).containsExactly(Cause.REGISTRAR_SAYS_NO);
+        assertThat(findings(40)).extracting(Finding::cause).containsExactly(Cause.NODE_OVERLOADED);
         assertThat(first(40).since()).isEqualTo(at(30));
     }
 
@@ -37,17 +39,52 @@ class CausesTest extends CauseFixture {
     }
 
     @Test
-    void aContactTooManyIsToldInTheAnswersOwnWords() {
-        asks(3, 1, "2416");
-        challenged(3, 1, false);
-        answers(4, 2, DOMAIN, "2416-a", "harbour");
-        answered(4, 2, "2416", "403 Forbidden", "Warning: 399 north \"2 contacts are bound already\"");
+    void aReasonThatNoRuleKnowsIsToldInTheAnswersOwnWords() {
+        refusedWith("403 Forbidden", "Warning: 399 north \"not on a Monday\"");
         assertThat(first(10))
                 .returns(Cause.REGISTRAR_SAYS_NO, Finding::cause)
                 .returns(
-                        "The registrar answers 2416 with “403 Forbidden”. It adds: \"2 contacts are bound already\".",
+                        "The registrar answers 2416 with “403 Forbidden”. It adds: “not on a Monday”.",
                         Finding::sentence);
         assertThat(first(10).detail()).startsWith("Its user and password fit");
+    }
+
+    /** What a registrar answers to a request that proves the right password, and what is told then, first and alone. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            403 Forbidden           | Warning: 399 north "2 contacts are bound already" | CONTACTS_FULL | 2416 has 2 contacts already, and may have no more: the registrar refuses this device.
+            403 Forbidden           | Warning: 399 north "1 contacts are bound already" | CONTACTS_FULL | 2416 has a contact already, and may have no more: the registrar refuses this device.
+            403 Forbidden           | Warning: 399 north "may not register from outside; 203.0.113.9 is in no network of a site" | NOT_PERMITTED_OUTSIDE | It registers from 203.0.113.9, which is in no network of a site, and 2416 may not register from outside.
+            503 Service Unavailable | Retry-After: 30 (busy)  | NODE_OVERLOADED   | north says that it can’t serve it now (503), and to come again after 30 s.
+            503 Service Unavailable | Retry-After: soon       | NODE_OVERLOADED   | north says that it can’t serve it now (503).
+            500 Server Error        | X: y                    | REGISTRAR_SAYS_NO | The registrar answers 2416 with “500 Server Error”.
+            """)
+    void whatTheRegistrarSaysIsTheReason(String answer, String header, Cause cause, String sentence) {
+        refusedWith(answer, header);
+        assertThat(findings(10)).singleElement().satisfies(finding -> {
+            assertThat(finding.cause()).isEqualTo(cause);
+            assertThat(finding.sentence()).isEqualTo(sentence);
+            assertThat(finding.certainty()).isEqualTo(Certainty.CERTAIN);
+        });
+    }
+
+    @Test
+    void aPhoneThatAsksOnForATimeThatIsTooShortIsToldHowMuchIsGranted() {
+        refusedWith("423 Interval Too Brief", "Min-Expires: 7200");
+        asks(8, 3, "2416");
+        answered(8, 3, "2416", "423 Interval Too Brief", "Min-Expires: 7200");
+        assertThat(first(10))
+                .returns(Cause.EXPIRY_TOO_SHORT, Finding::cause)
+                .returns(
+                        "north grants no registration of less than 7200 s, and it does not ask for more.",
+                        Finding::sentence);
+    }
+
+    private void refusedWith(String answer, String header) {
+        asks(3, 1, "2416");
+        challenged(3, 1, false);
+        answers(4, 2, DOMAIN, "2416-a", "harbour");
+        answered(4, 2, "2416", answer, header);
     }
 
     @Test

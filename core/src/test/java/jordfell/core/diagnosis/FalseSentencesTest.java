@@ -110,11 +110,24 @@ class FalseSentencesTest {
     })
     void whoTakesNoCertificateIsNotToldAsSilent(String alert, String beginning) {
         carried();
-        seen.add(new TlsRefused(at(150), "north", "192.0.2.1:5060", alert));
+        seen.add(new TlsRefused(at(150), "north", "192.0.2.1:5060", alert, 1));
         assertThat(Diagnosis.of(device(160))).as("it is registered still").isEmpty();
         Finding refused = first(341);
         assertThat(refused.cause()).isEqualTo(Cause.CERTIFICATE_REFUSED);
         assertThat(refused.sentence()).startsWith(beginning).endsWith(", so it breaks off.");
+    }
+
+    @Test
+    void whereOthersHaveTheAddressTooItIsNotSaidThatThisPhoneTookNoCertificate() {
+        carried();
+        seen.add(new TlsRefused(at(150), "north", "192.0.2.1:5060", "certificate_expired", 3));
+        Finding refused = first(341);
+        assertThat(refused.cause()).isEqualTo(Cause.CERTIFICATE_REFUSED);
+        assertThat(refused.certainty()).isEqualTo(Certainty.LIKELY);
+        assertThat(refused.sentence())
+                .isEqualTo(
+                        "It registers no more, and at its address, which 3 devices have, the certificate of north is not"
+                                + " taken: certificate expired.");
     }
 
     @Test
@@ -301,8 +314,8 @@ class FalseSentencesTest {
     void aWrongPasswordIsNotTheReasonOfAFailureOfTheRegistrar() {
         asked(1, REV.id(), 200);
         registers(3, DOMAIN);
-        answered(4, "503 Service Unavailable");
-        assertThat(first(10).sentence()).isEqualTo("The registrar answers 2416 with “503 Service Unavailable”.");
+        answered(4, "500 Server Error");
+        assertThat(first(10).sentence()).isEqualTo("The registrar answers 2416 with “500 Server Error”.");
         assertThat(first(10).detail())
                 .isEqualTo(
                         "That is a failure that north tells of itself; it names nothing that is wrong with the phone.");
@@ -314,6 +327,6 @@ class FalseSentencesTest {
         registers(3, DOMAIN);
         answered(4, "403 Forbidden", "Warning: 399 north.tarnholm.example \"Too many contacts\"");
         assertThat(first(10).sentence())
-                .isEqualTo("The registrar answers 2416 with “403 Forbidden”. It adds: \"Too many contacts\".");
+                .isEqualTo("The registrar answers 2416 with “403 Forbidden”. It adds: “Too many contacts”.");
     }
 }

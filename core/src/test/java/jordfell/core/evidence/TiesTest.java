@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
+import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.core.evidence.Ties.Sighted;
 import jordfell.core.evidence.Ties.Tied;
 import org.junit.jupiter.api.Test;
@@ -30,6 +31,11 @@ class TiesTest {
         @Override
         public List<Long> unnamed(String domain, String number) {
             return number.equals("2416") ? unnamed : List.of();
+        }
+
+        @Override
+        public List<Long> at(String host) {
+            return at.keySet().stream().filter(id -> wasAt(id, host)).sorted().toList();
         }
 
         @Override
@@ -88,6 +94,20 @@ class TiesTest {
         assertThat(devices(take(true, Optional.of(WINDOW), register(5, "d", "203.0.113.9:5060"))))
                 .as("it was moved")
                 .containsExactly(Optional.of(WINDOW));
+    }
+
+    @Test
+    void aHandshakeThatIsBrokenOffMayBeOfAnyDeviceThatIsKnownByTheAddressAndSaysHowMany() {
+        TlsRefused refused = new TlsRefused(T, "north", "203.0.113.40:40001", "certificate_expired", 0);
+        assertThat(devices(take(false, Optional.empty(), refused))).containsExactly(Optional.empty());
+        at.put(WINDOW, "203.0.113.40");
+        at.put(7L, "203.0.113.40");
+        at.put(9L, "203.0.113.4");
+        List<Tied> tied = take(false, Optional.empty(), refused);
+        assertThat(devices(tied)).containsExactly(Optional.of(WINDOW), Optional.of(7L));
+        assertThat(tied)
+                .allSatisfy(t -> assertThat(((TlsRefused) t.seen().observation()).sharing())
+                        .isEqualTo(2));
     }
 
     @Test

@@ -105,15 +105,21 @@ public final class Network {
     /** The same with an outer address that the router has for good, where it has none yet; empty for any. */
     public boolean translate(String site, Object key, String outer, Duration timeout) {
         Router router = router(site);
-        if (!outer.isEmpty() && router.outerAddress().isEmpty() && !byOuterAddress.containsKey(outer)) {
-            router.outerAddress(outer);
-            byOuterAddress.put(outer, router);
-        }
+        know(site, outer);
         if (!canTranslate(site)) {
             return false;
         }
         router.put(key, new Nat(named(router).outerAddress(), timeout));
         return true;
+    }
+
+    /** By which outer address a site’s router is known as soon as it has to have one, where it has none yet; empty for any. */
+    public void know(String site, String outer) {
+        Router router = router(site);
+        if (!outer.isEmpty() && router.outerAddress().isEmpty() && !byOuterAddress.containsKey(outer)) {
+            router.outerAddress(outer);
+            byOuterAddress.put(outer, router);
+        }
     }
 
     /** Has a site’s router write its own address into SIP, where {@link #canTranslate} says that it has one. */
@@ -128,6 +134,14 @@ public final class Network {
             byOuterAddress.put(router.outerAddress(), router);
         }
         return router;
+    }
+
+    /** As what an endpoint is seen behind its site’s router; the port is the router’s choice, and is left as it is. */
+    public Endpoint seenAs(Endpoint inside) {
+        Router router = behind.get(inside.host());
+        return router == null || router.isTransparent()
+                ? inside
+                : new Endpoint(router.outerAddress(), inside.port(), inside.transport());
     }
 
     /** Has an address be at a site, behind its router. */

@@ -1,6 +1,7 @@
 package jordfell.lab.phone;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -25,6 +26,8 @@ final class LineClient {
     private static final int MOST_SENDINGS = 5;
 
     private static final Duration LONGEST_PAUSE = Duration.ofMinutes(1);
+
+    private static final Duration LONGEST_CONNECTION = Duration.ofHours(4);
 
     private static final Duration T1 = Duration.ofMillis(500);
 
@@ -52,6 +55,7 @@ final class LineClient {
     private Optional<DigestChallenge> challenge = Optional.empty();
     private Optional<SipMessage> open = Optional.empty();
     private boolean leaving;
+    private Instant connected = Instant.EPOCH;
     private boolean keepsAlive;
     private boolean stopped;
     private State state = State.IDLE;
@@ -173,9 +177,10 @@ final class LineClient {
                 });
     }
 
-    /** By TLS over a new connection, unless it was kept open: registrars close those on which nothing comes. */
+    /** By TLS over a new connection, unless it was kept open: registrars close those on which nothing comes, and old ones. */
     private void refresh() {
-        boolean isOpen = station.manner().keepAlive() > 0;
+        boolean isOpen =
+                station.manner().keepAlive() > 0 && timeline.now().isBefore(connected.plus(LONGEST_CONNECTION));
         if (self.transport() == Transport.TLS && !isOpen) {
             approach();
         } else {
@@ -284,6 +289,7 @@ final class LineClient {
     private void approach() {
         Endpoint at = targets.get(target);
         self = self.by(at.transport());
+        connected = timeline.now();
         Optional<Alert> refused =
                 self.transport() == Transport.TLS ? phone.refuses(at, station.home(), self) : Optional.empty();
         if (refused.isEmpty()) {

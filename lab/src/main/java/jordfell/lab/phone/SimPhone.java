@@ -135,6 +135,12 @@ public final class SimPhone {
         apply();
     }
 
+    /** Somebody takes back what was typed by hand: the file counts again. */
+    public void forgetTyped() {
+        change(state.file(state.file(), state.revision()));
+        apply();
+    }
+
     /** Somebody types each of two lines' passwords into the other one's field. */
     public void crossLines(int one, int other) {
         Optional<String> first = password(one);
@@ -193,6 +199,13 @@ public final class SimPhone {
             return "asking for its configuration";
         }
         return lines.words();
+    }
+
+    /** Whether one of its lines is registered by TLS. */
+    public boolean speaksByTls() {
+        return lines.running().stream()
+                .flatMap(line -> line.registrar().stream())
+                .anyMatch(at -> at.transport() == Transport.TLS);
     }
 
     /** What its lamps show. */

@@ -44,7 +44,33 @@ public enum Scenario {
             Where.DOMAIN,
             "The names are gone",
             "Somebody took the domain out of the name service, and its phones are started anew.",
-            "The phones ask for the registrar’s name, and there is no such name.");
+            "The phones ask for the registrar’s name, and there is no such name."),
+    TEMPLATE_TYPO(
+            Where.SITE,
+            "A template with a typo",
+            "Somebody mistyped the registrar in the template that most phones of the site have, and released it to them.",
+            "The name that is not found, and that these phones share a template and a release; the others are well."),
+    ROTATION_HALF_DONE(
+            Where.SITE,
+            "Passwords half rotated",
+            "Half of the site’s extensions were given new passwords, and nothing was released. When it ends, the rest is released.",
+            "The phones that go on with an earlier password, each as soon as it registers again; the other half is well."),
+    CERTIFICATE_TONIGHT(
+            Where.DOMAIN,
+            "A certificate runs out tonight",
+            "At midnight (UTC) the certificates of the domain’s nodes run out. Let the clock go faster.",
+            "The phones that register by TLS, as each connects again; those by UDP and TCP never notice."),
+    SITE_MOVED(
+            Where.SITE,
+            "The site has another network",
+            "Somebody gave the site another network over the weekend, and the phones start anew; its record was not changed.",
+            "The phones register from a network that no site has, and the registrars refuse them for that alone."),
+    LORRY(
+            Where.DOMAIN,
+            "A lorry of phones before lunch",
+            "Up to 200 phones are enrolled from the list that came along, released, and plugged in. On five rows a digit of the MAC"
+                    + " is wrong. The phones stay when it ends.",
+            "The five that never call in, by the near misses among the knocks; the others need nobody.");
 
     /** What is done to the phones beside the fault. */
     public enum Beside {
@@ -52,7 +78,15 @@ public enum Scenario {
         /** One of them has a wrong password typed, and the nodes ban who is refused. */
         ONE_MISTYPED,
         POWER_OFF,
-        RESTART
+        RESTART,
+        /** A mistyped setting of a template is released. */
+        TYPO_RELEASED,
+        /** Half of the passwords are changed and not released. */
+        HALF_ROTATED,
+        /** The nodes’ certificates run out at midnight. */
+        CERTIFICATE_ENDS,
+        /** New phones are enrolled and plugged in. */
+        UNPACKED
     }
 
     private final Where where;
@@ -88,7 +122,8 @@ public enum Scenario {
     /** The fault at its place; empty where there is none. */
     public Optional<FaultKind> fault() {
         return switch (this) {
-            case POWER_GONE -> Optional.empty();
+            case POWER_GONE, TEMPLATE_TYPO, ROTATION_HALF_DONE, CERTIFICATE_TONIGHT, LORRY -> Optional.empty();
+            case SITE_MOVED -> Optional.of(FaultKind.OTHER_NETWORK);
             case SIP_KEPT_IN -> Optional.of(FaultKind.SIP_BLOCKED);
             case DEAF -> Optional.of(FaultKind.ANSWERS_BLOCKED);
             case BAD_ROUTER -> Optional.of(FaultKind.SIP_CUT_OFF);
@@ -101,33 +136,45 @@ public enum Scenario {
     public Beside beside() {
         return switch (this) {
             case POWER_GONE -> Beside.POWER_OFF;
-            case NAMES_GONE -> Beside.RESTART;
+            case NAMES_GONE, SITE_MOVED -> Beside.RESTART;
+            case TEMPLATE_TYPO -> Beside.TYPO_RELEASED;
+            case ROTATION_HALF_DONE -> Beside.HALF_ROTATED;
+            case CERTIFICATE_TONIGHT -> Beside.CERTIFICATE_ENDS;
+            case LORRY -> Beside.UNPACKED;
             case NEIGHBOURS_BANNED -> Beside.ONE_MISTYPED;
             default -> Beside.NOTHING;
         };
     }
 
     /**
-     * The causes that name what it does to a phone; none where nothing is to be told.
+     * What may be told of a device that it reaches.
      *
      * @param alone whether the node that is lost is the only one of its domain
+     * @param singled whether it is one of those of which something of their own is told
      */
-    public Set<Cause> named(boolean alone) {
+    public Score.Expected expects(boolean alone, boolean singled) {
+        Set<Cause> named = named(alone, singled);
+        return new Score.Expected(named, named.isEmpty() ? Set.of() : FOLLOWING);
+    }
+
+    /** So as well, and they do not say why: who is told one of them still has to look. */
+    private static final Set<Cause> FOLLOWING = Set.of(Cause.CONTACT_UNREACHABLE, Cause.LAPSED, Cause.NOT_HEARD);
+
+    /** None where nothing is to be told. */
+    private Set<Cause> named(boolean alone, boolean singled) {
         return switch (this) {
             case POWER_GONE, SIP_KEPT_IN -> Set.of(Cause.LAPSED, Cause.NOT_HEARD);
             case DEAF -> Set.of(Cause.ANSWERS_LOST);
             case BAD_ROUTER -> Set.of(Cause.REGISTRAR_SAYS_NO);
-            case NEIGHBOURS_BANNED -> Set.of(Cause.ADDRESS_BANNED, Cause.WRONG_PASSWORD);
+            case NEIGHBOURS_BANNED ->
+                singled ? Set.of(Cause.WRONG_PASSWORD, Cause.ADDRESS_BANNED) : Set.of(Cause.ADDRESS_BANNED);
             case NODE_LOST -> alone ? Set.of(Cause.NODE_SILENT) : Set.of();
-            case NAMES_GONE -> Set.of(Cause.NAME_NOT_FOUND);
+            case NAMES_GONE, TEMPLATE_TYPO -> Set.of(Cause.NAME_NOT_FOUND);
+            case ROTATION_HALF_DONE -> singled ? Set.of(Cause.WRONG_PASSWORD) : Set.of();
+            case CERTIFICATE_TONIGHT -> Set.of(Cause.CERTIFICATE_REFUSED);
+            case SITE_MOVED -> Set.of(Cause.NOT_PERMITTED_OUTSIDE);
+            case LORRY -> singled ? Set.of(Cause.NEVER_CALLED_IN) : Set.of();
         };
-    }
-
-    /** The causes that are so as well, and do not say why: who is told one of them still has to look. */
-    public Set<Cause> following(boolean alone) {
-        return this == NODE_LOST && !alone
-                ? Set.of()
-                : Set.of(Cause.CONTACT_UNREACHABLE, Cause.LAPSED, Cause.NOT_HEARD);
     }
 
     /** Whether what it does to a device of this condition can be told: of one that is held, something is told already. */

@@ -3,6 +3,7 @@ package jordfell.lab.scenario;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
 import jordfell.core.diagnosis.Cause;
 
 /**
@@ -41,15 +42,18 @@ public record Score(Set<Long> found, Set<Long> missed, Set<Long> otherwise, Set<
      * Holds what is told against what was done.
      *
      * @param reached the devices that the scenario reaches
+     * @param expectedOf what may be told of each
      * @param before the first cause of each device when it began; devices without one are not in it
      * @param now the same for now
      */
-    public static Score of(Set<Long> reached, Expected expected, Map<Long, Cause> before, Map<Long, Cause> now) {
+    public static Score of(
+            Set<Long> reached, Function<Long, Expected> expectedOf, Map<Long, Cause> before, Map<Long, Cause> now) {
         Set<Long> found = new TreeSet<>();
         Set<Long> missed = new TreeSet<>();
         Set<Long> otherwise = new TreeSet<>();
         Set<Long> elsewhere = new TreeSet<>();
         for (Long device : reached) {
+            Expected expected = expectedOf.apply(device);
             Cause told = now.get(device);
             if (told == null || told == before.get(device)) {
                 (expected.named().isEmpty() ? found : missed).add(device);

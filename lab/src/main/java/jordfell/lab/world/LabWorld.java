@@ -152,6 +152,7 @@ public final class LabWorld {
             return; // what its router remembers stays
         }
         network.router(plan.site()).remove(plan.site());
+        network.know(plan.site(), plan.router());
         plan.nat().ifPresent(nat -> network.translate(plan.site(), plan.site(), nat.address(), nat.timeout()));
     }
 

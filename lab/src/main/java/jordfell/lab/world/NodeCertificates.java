@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
-import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.lab.fault.Fault;
 import jordfell.lab.fault.FaultKind;
 import jordfell.lab.fault.NodeFaults;
@@ -71,9 +70,7 @@ final class NodeCertificates implements TlsServers {
 
     @Override
     public void refused(Endpoint at, Endpoint by, Alert alert) {
-        nodes.hostAt(at)
-                .ifPresent(host -> witness.observe(
-                        by, new TlsRefused(timeline.now(), nodes.name(host), by.toString(), alert.word())));
+        nodes.hostAt(at).ifPresent(host -> witness.refused(nodes.name(host), by, alert));
     }
 
     private Optional<Fault> fault(String host) {

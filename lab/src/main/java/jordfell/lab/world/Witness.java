@@ -2,11 +2,12 @@ package jordfell.lab.world;
 
 import java.time.Instant;
 import java.util.Optional;
+import java.util.Set;
 import jordfell.core.evidence.Datagram;
-import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.AddressBanned;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.Pinged;
+import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.SipAddress;
@@ -18,6 +19,7 @@ import jordfell.lab.net.Network;
 import jordfell.lab.registrar.Registrar;
 import jordfell.lab.registrar.RegistrarEvent;
 import jordfell.lab.time.Timeline;
+import jordfell.lab.tls.Alert;
 
 /** What is seen of the world: messages, bindings and pings, each told to the observer as an observation. */
 final class Witness {
@@ -83,9 +85,15 @@ final class Witness {
         tracks.devicesAt(from.host()).forEach(mac -> observer.observed(domain, Optional.of(mac), banned));
     }
 
-    /** Somebody saw this of whoever is at an address. */
-    void observe(Endpoint peer, Observation observation) {
-        observer.observed("", tracks.deviceAt(peer), observation);
+    /** A handshake was broken off: the node knows the address from which it came, as others see it, and no more. */
+    void refused(String node, Endpoint by, Alert alert) {
+        Endpoint peer = network.seenAs(by);
+        TlsRefused refused = new TlsRefused(timeline.now(), node, peer.toString(), alert.word(), 0);
+        Set<MacAddress> there = tracks.devicesAt(peer.host());
+        if (there.isEmpty()) {
+            observer.observed("", Optional.empty(), refused);
+        }
+        there.forEach(mac -> observer.observed("", Optional.of(mac), refused.sharedBy(there.size())));
     }
 
     FollowedCalls followed() {

@@ -20,7 +20,7 @@ class ScoreTest {
     void theCauseIsFoundAndNothingOrWhatFollowsIsMissedAndAllElseIsToldOtherwise() {
         Score score = Score.of(
                 REACHED,
-                NAME,
+                d -> NAME,
                 Map.of(),
                 Map.of(1L, Cause.NAME_NOT_FOUND, 2L, Cause.WRONG_PASSWORD, 5L, Cause.LAPSED, 4L, Cause.LAPSED));
         assertThat(score).isEqualTo(new Score(Set.of(1L), Set.of(3L, 5L), Set.of(2L), Set.of(4L)));
@@ -29,14 +29,14 @@ class ScoreTest {
     @Test
     void whatWasToldBeforeIsNeitherFoundNorToldOtherwise() {
         Map<Long, Cause> before = Map.of(1L, Cause.WRONG_PASSWORD, 4L, Cause.STALE_CONFIG);
-        Score score = Score.of(REACHED, NAME, before, before);
+        Score score = Score.of(REACHED, d -> NAME, before, before);
         assertThat(score).isEqualTo(new Score(Set.of(), REACHED, Set.of(), Set.of()));
     }
 
     @Test
     void whereNothingIsToBeToldSilenceIsRight() {
         Score.Expected nothing = new Score.Expected(Set.of(), Set.of());
-        Score score = Score.of(REACHED, nothing, Map.of(), Map.of(3L, Cause.LAPSED));
+        Score score = Score.of(REACHED, d -> nothing, Map.of(), Map.of(3L, Cause.LAPSED));
         assertThat(score).isEqualTo(new Score(Set.of(1L, 2L, 5L), Set.of(), Set.of(3L), Set.of()));
     }
 
@@ -52,7 +52,7 @@ class ScoreTest {
         scenario.fault().ifPresent(kind -> assertThat(kind.where()).isEqualTo(scenario.where()));
         assertThat(scenario.fault().isPresent() || scenario.beside() != Scenario.Beside.NOTHING)
                 .isTrue();
-        assertThat(scenario.named(true)).isNotEmpty();
+        assertThat(scenario.expects(true, true).named()).isNotEmpty();
         assertThat(scenario.story()).endsWith(".");
         assertThat(scenario.finds()).endsWith(".");
     }

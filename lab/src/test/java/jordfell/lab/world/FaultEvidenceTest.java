@@ -54,7 +54,7 @@ class FaultEvidenceTest {
             OTHER_NETWORK      | pier | 0    | ''                  | ''
             TIME_BLOCKED       | pier | 0    | ''                  | ''
             TIME_WRONG         | pier | 1440 | ''                  | ''
-            NODE_BUSY          | n0.voice.tarnholm.example | 1    | ''                | REGISTRAR_SAYS_NO ANSWERS_LOST LAMP_DARK
+            NODE_BUSY          | n0.voice.tarnholm.example | 1    | ''                | NODE_OVERLOADED ANSWERS_LOST LAMP_DARK
             NODE_BANS          | n0.voice.tarnholm.example | 1    | ''                | ''
             NODE_WANTS_LONGER  | n0.voice.tarnholm.example | 2400 | ''                | ''
             NODE_ALONE         | n0.voice.tarnholm.example | 0    | ''                | ''
@@ -63,7 +63,7 @@ class FaultEvidenceTest {
             NAME_STALE         | voice.tarnholm.example    | 0    | ''                | ''
             NODE_DOWN          | n0.voice.tarnholm.example | 0    | LAPSED            | ''
             NODE_SLOW          | n0.voice.tarnholm.example | 3000 | ''                | ''
-            NODE_OVERLOADED    | n0.voice.tarnholm.example | 30   | REGISTRAR_SAYS_NO | ''
+            NODE_OVERLOADED    | n0.voice.tarnholm.example | 30   | NODE_OVERLOADED   | ''
             NODE_KNOWS_NOBODY  | n0.voice.tarnholm.example | 0    | UNKNOWN_EXTENSION | ''
             NAME_NOT_FOUND     | voice.tarnholm.example    | 0    | LAPSED            | ''
             NAME_SILENT        | voice.tarnholm.example    | 0    | LAPSED            | ''

@@ -180,6 +180,11 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
     }
 
     @Override
+    public List<Long> at(String host) {
+        return List.of();
+    }
+
+    @Override
     public boolean wasAt(long device, String host) {
         return false;
     }

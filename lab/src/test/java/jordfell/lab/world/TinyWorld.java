@@ -253,6 +253,11 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
         }
 
         @Override
+        public List<Long> at(String host) {
+            return List.of();
+        }
+
+        @Override
         public boolean wasAt(long device, String host) {
             return false;
         }

@@ -8,6 +8,7 @@ import java.util.Map;
 import jordfell.core.ground.Site;
 import jordfell.core.roster.Block;
 import jordfell.core.roster.Domain;
+import jordfell.core.roster.DomainRules;
 import jordfell.core.roster.RegistrarNode;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
@@ -28,6 +29,9 @@ class DemoGround {
 
     private static final String BEHIND_NAT = "203.0.113.40";
 
+    /** The way to it leads through other people’s networks: its phones speak by TLS. */
+    private static final String FAR = "Sundholm Pilot House";
+
     /** A site and the addresses of its phones; behind a router each line has a local port of its own. */
     private record Place(String name, String subnets, boolean behindNat) {}
 
@@ -35,7 +39,7 @@ class DemoGround {
             new Place("Tarnholm Terminal", "198.51.100.0/25", false),
             new Place("Eskvik Pier", "198.51.100.128/26", false),
             new Place("Norrskar Workshop", "198.51.100.192/27", false),
-            new Place("Sundholm Pilot House", "192.0.2.128/28", true),
+            new Place(FAR, "192.0.2.128/28", true),
             new Place("Home & aboard", "", true));
 
     private final AccountStore accounts;
@@ -104,7 +108,13 @@ class DemoGround {
                 List.of(
                         new Block(2000, 2249, "people"),
                         new Block(2400, 2499, "front of house"),
-                        new Block(2500, 2549, "workshop")));
+                        new Block(2500, 2549, "workshop")),
+                new DomainRules(
+                        List.of("udp", "tls"),
+                        DomainRules.USUAL.password(),
+                        DomainRules.USUAL.pinDigits(),
+                        DomainRules.USUAL.reserved(),
+                        DomainRules.USUAL.emergency()));
     }
 
     private static Domain auctionHall() {
@@ -145,5 +155,8 @@ class DemoGround {
         byName.put(place.name(), sites.find(id).orElseThrow());
         settings.put(LayerKind.SITE, Long.toString(id), SettingsCatalogue.TIME_SERVER, "ntp.tarnholm.example");
         settings.put(LayerKind.SITE, Long.toString(id), SettingsCatalogue.ZONE, "Etc/GMT-1");
+        if (place.name().equals(FAR)) {
+            settings.put(LayerKind.SITE, Long.toString(id), SettingsCatalogue.TRANSPORT, "tls");
+        }
     }
 }

@@ -160,7 +160,7 @@ public class PathKeeper implements NotLookedAt {
      */
     private boolean round() {
         Set<Long> soon = histories.withNews();
-        soon.addAll(recheck.take(clock.instant()));
+        soon.addAll(recheck.take(histories.knownUntil()));
         Set<Long> records = new HashSet<>();
         synchronized (lock) {
             soon.stream().filter(touched::remove).forEach(records::add);

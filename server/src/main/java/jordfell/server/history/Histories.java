@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Stream;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Observation;
 import jordfell.core.history.Act;
@@ -88,8 +89,8 @@ public class Histories {
         try {
             Optional<Kept> known = Optional.ofNullable(inMind.getIfPresent(device));
             boolean asBefore = recordsAsBefore && known.isPresent();
-            Instant moment = latest(seen, asBefore && !seen.isEmpty() ? before(known.get(), now) : now);
             Optional<Act> act = asBefore ? known.get().act() : lastAct(facts);
+            Instant moment = latest(seen, known.map(k -> before(k, act, now)).orElse(now));
             Records records = new Records(facts, secrets, act, asBefore);
             History.Stepped stepped = known.map(k -> k.history().step(records, seen, moment))
                     .orElseGet(() -> opened(device, records, seen, moment));
@@ -217,14 +218,21 @@ public class Histories {
                 new Kept(history, isDue || moved ? now : known.orElseThrow().writtenAt(), act));
     }
 
+    /** Up to when all that was seen is taken; what was seen since is on its way. */
+    public Instant knownUntil() {
+        Instant now = clock.instant();
+        return takenUntil.isBefore(now) ? takenUntil : now;
+    }
+
     /**
-     * Up to when a history goes on by what was seen: what was seen since is on its way, and would come late if it had gone on
-     * to now.
+     * Up to when a history goes on: that nothing was seen since says nothing yet, and what is on its way would come late. What
+     * was done to its records is known at once.
      */
-    private Instant before(Kept known, Instant now) {
+    private Instant before(Kept known, Optional<Act> act, Instant now) {
         Instant until = takenUntil.isBefore(now) ? takenUntil : now;
+        Instant done = act.map(Act::at).filter(at -> !at.isAfter(now)).orElse(until);
         Instant present = known.history().present().at();
-        return until.isBefore(present) ? present : until;
+        return Stream.of(until, done, present).max(Instant::compareTo).orElse(now);
     }
 
     private static Instant latest(List<Observation> seen, Instant now) {

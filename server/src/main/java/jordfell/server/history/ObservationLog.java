@@ -146,7 +146,7 @@ public class ObservationLog implements WorldObserver {
             List<Seen> batch = new ArrayList<>();
             try {
                 Optional<Seen> first = waiting.poll(IDLE);
-                Instant until = clock.instant();
+                Instant until = clock.instant().minus(UNDER_WAY);
                 if (first.isPresent()) {
                     batch.add(first.get());
                     Thread.sleep(waiting.size() < MOST_AT_ONCE ? gathered : 0);
@@ -202,11 +202,7 @@ public class ObservationLog implements WorldObserver {
         }
         owners.letGo(clock.instant()).forEach(tied -> sort(tied, byDevice, strays));
         tellMissed(byDevice);
-        if (!byDevice.isEmpty() || !strays.isEmpty()) {
-            histories.take(whenItCan(() -> written(byDevice, strays)), until);
-        } else {
-            whenItCan(() -> written(byDevice, strays)); // of what went on before
-        }
+        histories.take(whenItCan(() -> written(byDevice, strays)), until);
     }
 
     private Map<Long, List<Observation>> written(Map<Long, List<Observation>> byDevice, List<Sighted> strays) {

@@ -2,6 +2,7 @@ package jordfell.server.history;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +20,7 @@ import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.DigestAnswer;
 import jordfell.server.change.Changed;
 import jordfell.server.change.Subject;
+import jordfell.server.records.DeviceStateStore;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
@@ -31,13 +33,21 @@ import org.springframework.stereotype.Component;
 class Owners implements Ties.Holders {
 
     private static final int MOST_IN_MIND = 120_000;
+    private static final int MOST_HOSTS = 10_000;
 
     private final DeviceStore devices;
     private final DomainStore domains;
     private final ExtensionStore extensions;
     private final Histories histories;
     private final AdoptedStrays adopted;
+    private final DeviceStateStore states;
     private final Ties ties = new Ties();
+
+    /** Asked for with each handshake that is broken off; where devices are changes seldom. */
+    private final Cache<String, List<Long>> atHost = Caffeine.newBuilder()
+            .maximumSize(MOST_HOSTS)
+            .expireAfterWrite(Duration.ofMinutes(1))
+            .build();
 
     /** Asked for with each observation; emptied when devices change. */
     private final Cache<MacAddress, Optional<Long>> byMac =
@@ -52,12 +62,14 @@ class Owners implements Ties.Holders {
             DomainStore domains,
             ExtensionStore extensions,
             Histories histories,
-            AdoptedStrays adopted) {
+            AdoptedStrays adopted,
+            DeviceStateStore states) {
         this.devices = devices;
         this.domains = domains;
         this.extensions = extensions;
         this.histories = histories;
         this.adopted = adopted;
+        this.states = states;
     }
 
     /** Whose this is, and what waited for it to be known. */
@@ -109,6 +121,11 @@ class Owners implements Ties.Holders {
     @Override
     public boolean wasAt(long device, String host) {
         return histories.wasAt(device, host);
+    }
+
+    @Override
+    public List<Long> at(String host) {
+        return atHost.get(host, states::at);
     }
 
     @Override

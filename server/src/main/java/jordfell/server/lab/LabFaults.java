@@ -23,7 +23,7 @@ import org.springframework.stereotype.Component;
 
 /** Switches faults of the Lab on and off, and keeps those that are. */
 @Component
-class LabFaults {
+public class LabFaults {
 
     private static final int MOST = 200;
     private static final List<String> SHARES = List.of("10", "25", "50");
@@ -48,16 +48,16 @@ class LabFaults {
      * @param at by what the world knows it
      * @param of the domain of a node; empty for others
      */
-    record Place(FaultKind.Where where, String at, String name, String of) {
+    public record Place(FaultKind.Where where, String at, String name, String of) {
 
         /** What tells it from others of its kind; the token of a site is nobody’s to see. */
-        String key() {
+        public String key() {
             return where == FaultKind.Where.SITE ? name : at;
         }
     }
 
     /** The sites, then the nodes, then the names of domains. */
-    List<Place> places() {
+    public List<Place> places() {
         List<Domain> all = domains.all();
         return Stream.of(
                         sites.all().stream()
@@ -74,7 +74,7 @@ class LabFaults {
     }
 
     /** The place of this kind with this key. */
-    Place place(FaultKind.@Nullable Where where, @Nullable String key) {
+    public Place place(FaultKind.@Nullable Where where, @Nullable String key) {
         if (where == FaultKind.Where.PHONE && key != null && MacReader.read(key) instanceof MacReading.Valid valid) {
             String mac = valid.mac().toString();
             if (lab.world().phone(valid.mac()).isPresent()) {
@@ -91,13 +91,13 @@ class LabFaults {
     }
 
     /** The name of the domain of a site; empty for a site that is none. */
-    String domainOf(String token) {
+    public String domainOf(String token) {
         return sites.byToken(token)
                 .map(site -> domains.get(site.domainId()).name())
                 .orElse("");
     }
 
-    List<Fault> all() {
+    public List<Fault> all() {
         return lab.inWorld(world -> world.faults().all());
     }
 
@@ -107,7 +107,7 @@ class LabFaults {
      * @param in after how long it begins
      * @param lasts how long it stays; empty until somebody switches it off
      */
-    long add(FaultKind kind, Place place, int amount, Duration in, Optional<Duration> lasts) {
+    public long add(FaultKind kind, Place place, int amount, Duration in, Optional<Duration> lasts) {
         if (!kind.canBe(place.where())) {
             throw RefusedException.field(
                     "/kind", "“" + kind.words() + "” can’t be at " + place.name() + ".", "Choose another.");
@@ -133,7 +133,7 @@ class LabFaults {
     }
 
     /** Switches one off; it may be over already. */
-    void remove(long id) {
+    public void remove(long id) {
         store.remove(id);
         lab.inWorld(world -> {
             world.faults().remove(id);

@@ -14,7 +14,7 @@ import org.springframework.stereotype.Component;
 
 /** Has something done to a phone of the Lab, in the world's order, and tells that it was. */
 @Component
-class LabPhones {
+public class LabPhones {
 
     private final LabService lab;
     private final Changes changes;
@@ -25,7 +25,7 @@ class LabPhones {
     }
 
     /** What a phone of the Lab shows to who looks at it. */
-    <T> T look(String mac, Function<SimPhone, T> question) {
+    public <T> T look(String mac, Function<SimPhone, T> question) {
         if (MacReader.read(mac) instanceof MacReading.Refused refused) {
             throw RefusedException.field("/mac", refused.reason(), refused.hint());
         }
@@ -34,7 +34,7 @@ class LabPhones {
     }
 
     /** The same to many; to none if one of them is not there. */
-    void actAll(List<MacAddress> macs, Consumer<SimPhone> action) {
+    public void actAll(List<MacAddress> macs, Consumer<SimPhone> action) {
         lab.inWorld(world -> {
             List<SimPhone> all = macs.stream()
                     .map(mac -> world.phone(mac).orElseThrow(() -> RefusedException.notFound("phone in the Lab")))

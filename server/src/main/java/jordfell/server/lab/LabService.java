@@ -167,7 +167,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
     }
 
     /** Does something in the world's order and waits for it. */
-    <T> T inWorld(Function<LabWorld, T> action) {
+    public <T> T inWorld(Function<LabWorld, T> action) {
         CompletableFuture<T> done = new CompletableFuture<>();
         timeline.post(() -> {
             try {
@@ -299,7 +299,7 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
         return world().phones().stream().map(p -> p.state().address()).toList();
     }
 
-    Instant now() {
+    public Instant now() {
         return timeline.now();
     }
 }

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import jordfell.core.ground.Site;
+import jordfell.core.planning.Networks;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.lab.dns.Zone;
 import jordfell.lab.world.LabWorld;
@@ -94,7 +95,8 @@ class LabSurroundings {
                 site.behindNat()
                         ? Optional.of(new SitePlan.Nat(
                                 site.publicAddress(), Duration.ofSeconds(Math.max(10, site.natTimeout()))))
-                        : Optional.empty());
+                        : Optional.empty(),
+                Networks.lastHost(Networks.of(site.subnets())).orElse(""));
     }
 
     /** Names; an address needs none. Formulas and what is made of other values name none that is known here. */

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import jordfell.core.ground.Site;
 import jordfell.core.planning.Networks;
 
@@ -24,12 +25,21 @@ public final class PhoneAddresses {
 
     /** The first of the site’s networks that none of these phones has; empty if they all have one. */
     public static Optional<String> free(Site site, Collection<String> used) {
+        return those(site, used).findFirst();
+    }
+
+    /** How many there are, counted up to so many. */
+    public static int freeOf(Site site, Collection<String> used, int most) {
+        return (int) those(site, used).limit(most).count();
+    }
+
+    private static Stream<String> those(Site site, Collection<String> used) {
         Set<String> held = new HashSet<>(used);
         List<String> networks = Networks.of(site.subnets());
+        String router = Networks.lastHost(networks).orElse("");
         return Networks.hosts(networks.isEmpty() ? ANYWHERE : networks)
                 .limit(MOST_LOOKED_AT)
                 .filter(address ->
-                        !held.contains(address) && !TAKEN.matcher(address).matches())
-                .findFirst();
+                        !held.contains(address) && !TAKEN.matcher(address).matches() && !address.equals(router));
     }
 }

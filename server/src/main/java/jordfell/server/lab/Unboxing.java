@@ -24,7 +24,7 @@ import org.springframework.stereotype.Component;
 
 /** Takes phones out of their boxes, and opens links with softphones: what then stands in the Lab. */
 @Component
-class Unboxing {
+public class Unboxing {
 
     /** A phone that somebody found in a cupboard: no model and no family of it come with the product. */
     static final DeviceModel UNSUPPORTED = new DeviceModel(
@@ -48,7 +48,7 @@ class Unboxing {
     }
 
     /** Takes a phone out of its box and plugs it in at a site. */
-    MacAddress unbox(String modelId, long siteId, @Nullable String macText) {
+    public MacAddress unbox(String modelId, long siteId, @Nullable String macText) {
         DeviceModel model = models.find(modelId)
                 .or(() -> UNSUPPORTED.id().equals(modelId) ? Optional.of(UNSUPPORTED) : Optional.empty())
                 .orElseThrow(() -> RefusedException.field("/modelId", "There is no such model.", "Choose one."));

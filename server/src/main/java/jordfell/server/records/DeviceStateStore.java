@@ -108,6 +108,21 @@ public class DeviceStateStore {
     /** How a device stood when it was last looked at, and what was told of it first. */
     public record FirstCause(long device, Condition condition, Optional<Cause> cause) {}
 
+    /** The devices that were at this address last; at most a thousand. */
+    public List<Long> at(String host) {
+        record Place(long device, String places) {}
+        return jdbc
+                .list(
+                        "select device_id, places from device_state where places like ? limit 1000",
+                        row -> new Place(row.number("device_id"), row.text("places")),
+                        "%" + host.replaceAll("[^0-9a-fA-F.:]", "") + "%")
+                .stream()
+                .filter(place ->
+                        List.of(place.places().split("[^0-9a-fA-F.:]+")).contains(host))
+                .map(Place::device)
+                .toList();
+    }
+
     /** Of all devices. */
     public List<FirstCause> firstCauses() {
         return jdbc.list(

@@ -214,7 +214,7 @@ class HistoriesTest {
                 new Observation.NameLookedUp(now, "v.example", "A", List.of(), "SERVFAIL"),
                 new Observation.Leased(now, "192.0.2.1", "192.0.2.67", 66, "http://files.example/p/pier/"),
                 new Observation.Logged(now, 3, "TLS", "no", "192.0.2.1"),
-                new Observation.TlsRefused(now, "n", "p", "unknown_ca"),
+                new Observation.TlsRefused(now, "n", "p", "unknown_ca", 1),
                 new Observation.AddressBanned(now, "n", "192.0.2.1", "2416", 3, now),
                 SipSeen.of(now, true, "n", "p", Datagram.of("REGISTER sip:v SIP/2.0\r\nTo: <sip:1@v>\r\n\r\n")),
                 SipSeen.of(now, false, "n", "p", Datagram.of("SIP/2.0 200 OK\r\nTo: <sip:1@v>\r\n\r\n")),

@@ -12,6 +12,7 @@ import jordfell.core.evidence.Observation.NotKept;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.keeping.DataWatch;
+import jordfell.server.records.DeviceStateStore;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
@@ -60,7 +61,8 @@ class NotKeptTest {
                 RunningServer.shared().bean(DomainStore.class),
                 RunningServer.shared().bean(ExtensionStore.class),
                 histories,
-                RunningServer.shared().bean(AdoptedStrays.class));
+                RunningServer.shared().bean(AdoptedStrays.class),
+                RunningServer.shared().bean(DeviceStateStore.class));
         return new ObservationLog(
                 new SeenQueue(ROOM),
                 new EpisodeBook(episodes),

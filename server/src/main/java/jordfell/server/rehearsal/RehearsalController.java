@@ -1,4 +1,4 @@
-package jordfell.server.lab;
+package jordfell.server.rehearsal;
 
 import java.time.Instant;
 import java.util.Arrays;
@@ -6,6 +6,7 @@ import java.util.List;
 import jordfell.lab.fault.FaultKind;
 import jordfell.lab.scenario.Scenario;
 import jordfell.lab.scenario.Score;
+import jordfell.server.lab.LabFaults;
 import jordfell.server.problem.RefusedException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -63,11 +64,11 @@ class RehearsalController {
                 rehearsals.running().map(this::view).orElse(null));
     }
 
-    private RunningView view(Rehearsals.Rehearsal rehearsal) {
+    private RunningView view(Rehearsal rehearsal) {
         Score score = rehearsals.score(rehearsal);
         return new RunningView(
                 ScenarioView.of(rehearsal.scenario()),
-                rehearsal.place().name(),
+                rehearsal.place(),
                 rehearsal.since(),
                 rehearsal.reached().size(),
                 score.found().size(),

@@ -1,4 +1,4 @@
-package jordfell.server.lab;
+package jordfell.server.rehearsal;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
