@@ -42,7 +42,7 @@ public final class Bench {
         System.exit(bench.report.isKept() ? 0 : 1);
     }
 
-    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, flood, or all */
+    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, flood, rest, or all but rest */
     private void run(String part) throws IOException {
         boolean all = part.equals("all");
         if (all || part.equals("render")) {
@@ -80,8 +80,22 @@ public final class Bench {
             if (all || part.equals("start")) {
                 starts(folder);
             }
+            if (part.equals("rest")) {
+                rest(folder);
+            }
         } finally {
             FileSystemUtils.deleteRecursively(folder);
+        }
+    }
+
+    /** Twelve minutes, so it is not among all. */
+    private void rest(Path folder) {
+        try {
+            say(
+                    "the application at rest, of a core, against 3 %",
+                    100 * RestBench.share(folder.resolve("rest")), 3, 1, "%");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 

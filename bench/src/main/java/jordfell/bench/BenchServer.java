@@ -24,12 +24,21 @@ final class BenchServer implements AutoCloseable {
     private final String address;
 
     BenchServer(Path data) {
+        this(data, false);
+    }
+
+    /** One that has played the demo’s day, with its phones. */
+    static BenchServer withItsPast(Path data) {
+        return new BenchServer(data, true);
+    }
+
+    private BenchServer(Path data, boolean past) {
         context = new SpringApplication(JordfellServer.class)
                 .run(
                         "--server.port=0",
                         "--jordfell.data=" + data,
                         "--jordfell.demo=true",
-                        "--jordfell.past=false",
+                        "--jordfell.past=" + past,
                         "--jordfell.sip-port=0",
                         "--jordfell.tftp-port=0",
                         "--jordfell.fetches-per-second=1000000",

@@ -35,11 +35,17 @@ public final class SipPorts implements AutoCloseable {
      * @throws IOException when a port is taken
      */
     public static SipPorts open(int port, Timeline timeline, LabWorld world, SSLContext tls) throws IOException {
+        return open(port, timeline, world, tls, StreamSipPort.Patience.USUAL);
+    }
+
+    /** The same, with another patience on streams. */
+    static SipPorts open(int port, Timeline timeline, LabWorld world, SSLContext tls, StreamSipPort.Patience patience)
+            throws IOException {
         SipGate gate = new SipGate(timeline, world);
         for (int left = port == 0 ? TRIES : 1; ; left--) {
             UdpSipPort udp = UdpSipPort.open(port, gate);
             try {
-                return opened(udp, port == 0 ? 0 : port + 1, gate, world, tls);
+                return opened(udp, port == 0 ? 0 : port + 1, gate, world, tls, patience);
             } catch (IOException e) {
                 udp.close();
                 if (left <= 1) {
@@ -49,14 +55,17 @@ public final class SipPorts implements AutoCloseable {
         }
     }
 
-    private static SipPorts opened(UdpSipPort udp, int tlsPort, SipGate gate, LabWorld world, SSLContext tls)
+    private static SipPorts opened(
+            UdpSipPort udp, int tlsPort, SipGate gate, LabWorld world, SSLContext tls, StreamSipPort.Patience patience)
             throws IOException {
         InetAddress here = InetAddress.getLoopbackAddress();
         ServerSocket tcp = new ServerSocket(udp.port(), WAITING_CONNECTIONS, here);
         try {
             ServerSocket secured = tls.getServerSocketFactory().createServerSocket(tlsPort, WAITING_CONNECTIONS, here);
             SipPorts ports = new SipPorts(
-                    udp, new StreamSipPort(tcp, Transport.TCP, gate), new StreamSipPort(secured, Transport.TLS, gate));
+                    udp,
+                    new StreamSipPort(tcp, Transport.TCP, gate, patience),
+                    new StreamSipPort(secured, Transport.TLS, gate, patience));
             ports.start(world);
             return ports;
         } catch (IOException e) {

@@ -6,7 +6,11 @@ import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.LinkedBlockingQueue;
@@ -25,9 +29,6 @@ final class StreamSipPort implements AutoCloseable {
     /** Connections at once; each has two threads of its own. */
     static final int MOST_CONNECTIONS = 200;
 
-    /** An agent that keeps its connection says something every two minutes at most (RFC 5626 §4.4.1). */
-    private static final int LONGEST_SILENCE_MILLIS = 300_000;
-
     private static final int CONNECTING_MILLIS = 5_000;
     private static final int MOST_UNSENT = 200;
     private static final byte[] PONG = "\r\n".getBytes(StandardCharsets.US_ASCII);
@@ -37,10 +38,24 @@ final class StreamSipPort implements AutoCloseable {
     private final ServerSocket server;
     private final Transport transport;
     private final SipGate gate;
+    private final Patience patience;
     private final Map<Endpoint, Connection> connections = new ConcurrentHashMap<>();
 
+    /**
+     * How long somebody is waited for.
+     *
+     * @param message from its first byte to its last; the first message, from the connection on
+     * @param silence between two messages
+     */
+    record Patience(Duration message, Duration silence) {
+
+        /** An agent that keeps its connection says something every two minutes at most (RFC 5626 §4.4.1). */
+        static final Patience USUAL = new Patience(Duration.ofSeconds(30), Duration.ofMinutes(5));
+    }
+
     /** @param server bound to 127.0.0.1 */
-    StreamSipPort(ServerSocket server, Transport transport, SipGate gate) {
+    StreamSipPort(ServerSocket server, Transport transport, SipGate gate, Patience patience) {
+        this.patience = patience;
         this.server = server;
         this.transport = transport;
         this.gate = gate;
@@ -74,11 +89,10 @@ final class StreamSipPort implements AutoCloseable {
         while (!server.isClosed()) {
             try {
                 Socket socket = server.accept();
-                if (connections.size() >= MOST_CONNECTIONS) {
+                if (connections.size() >= MOST_CONNECTIONS && !makesRoom()) {
                     socket.close();
                     continue;
                 }
-                socket.setSoTimeout(LONGEST_SILENCE_MILLIS);
                 socket.setTcpNoDelay(true);
                 InetSocketAddress from = (InetSocketAddress) socket.getRemoteSocketAddress();
                 Connection connection = new Connection(socket, from);
@@ -91,6 +105,15 @@ final class StreamSipPort implements AutoCloseable {
                 }
             }
         }
+    }
+
+    /** Whoever has said nothing whole since it came goes where somebody else would come. */
+    private boolean makesRoom() {
+        Optional<Connection> silent = connections.values().stream()
+                .filter(connection -> !connection.spoke)
+                .min(Comparator.comparingLong(connection -> connection.since));
+        silent.ifPresent(Connection::end);
+        return silent.isPresent();
     }
 
     /** A connection to an agent that has none any more; what is sent meanwhile waits for it. */
@@ -113,6 +136,12 @@ final class StreamSipPort implements AutoCloseable {
         private final Endpoint agent;
         private final BlockingQueue<byte[]> unsent = new LinkedBlockingQueue<>(MOST_UNSENT);
 
+        /** When it came, or what it is saying began; by the machine’s own clock. */
+        private volatile long since = System.nanoTime();
+
+        /** Whether anything whole came by it. */
+        private volatile boolean spoke;
+
         Connection(Socket socket, InetSocketAddress from) {
             this.socket = socket;
             this.from = from;
@@ -121,8 +150,8 @@ final class StreamSipPort implements AutoCloseable {
 
         void connect() {
             try {
-                socket.setSoTimeout(LONGEST_SILENCE_MILLIS);
                 socket.connect(from, CONNECTING_MILLIS);
+                spoke = true; // it was asked to be there
                 run("in", this::receiveAll);
                 sendAll();
             } catch (IOException e) {
@@ -134,21 +163,38 @@ final class StreamSipPort implements AutoCloseable {
         void receiveAll() {
             SipStream stream = new SipStream();
             byte[] buffer = new byte[4_096];
+            boolean isSaying = !spoke;
             try {
-                for (int n = socket.getInputStream().read(buffer);
-                        n >= 0;
-                        n = socket.getInputStream().read(buffer)) {
-                    for (SipStream.Part part : stream.take(buffer, n)) {
+                for (int n = read(buffer, isSaying); n >= 0; n = read(buffer, isSaying)) {
+                    List<SipStream.Part> parts = stream.take(buffer, n);
+                    for (SipStream.Part part : parts) {
                         if (!take(part)) {
                             return;
                         }
                     }
+                    spoke |= !parts.isEmpty();
+                    if (!isSaying || !parts.isEmpty()) {
+                        since = System.nanoTime();
+                    }
+                    isSaying = parts.isEmpty();
                 }
             } catch (IOException | RuntimeException e) {
                 log.debug("A connection ended: {}", e.getClass().getSimpleName());
             } finally {
                 end();
             }
+        }
+
+        /** What comes next; who says something byte by byte is waited for no longer than who says nothing. */
+        private int read(byte[] buffer, boolean isSaying) throws IOException {
+            Duration most = isSaying ? patience.message() : patience.silence();
+            long left = most.toMillis()
+                    - Duration.ofNanos(System.nanoTime() - since).toMillis();
+            if (left <= 0) {
+                return -1;
+            }
+            socket.setSoTimeout((int) left);
+            return socket.getInputStream().read(buffer);
         }
 
         /** False where the connection has to end: where its next message begins can't be told. */

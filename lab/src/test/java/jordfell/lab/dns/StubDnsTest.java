@@ -127,6 +127,26 @@ class StubDnsTest {
     }
 
     @Test
+    void whateverIsAskedIsAnsweredOrNotAndNothingBreaks() throws IOException {
+        dns.follow(List.of(domain("192.0.2.11")));
+        byte[] good = Message.newQuery(Record.newRecord(Name.fromString("v.example."), Type.SRV, DClass.IN))
+                .toWire();
+        Random random = new Random(5);
+        for (int i = 0; i < 20_000; i++) {
+            byte[] bytes = i % 2 == 0 ? good.clone() : new byte[random.nextInt(600)];
+            if (i % 2 == 1) {
+                random.nextBytes(bytes);
+            }
+            for (int flips = 1 + random.nextInt(4); flips > 0 && bytes.length > 0; flips--) {
+                bytes[random.nextInt(bytes.length)] = (byte) random.nextInt();
+            }
+            dns.answer(bytes)
+                    .ifPresent(answer -> assertThat(answer.wire().length).isLessThan(65_536));
+        }
+        assertThat(ask("n.v.example", Type.A).found()).containsExactly("192.0.2.11");
+    }
+
+    @Test
     void moreRecordsThanADomainHasAreNotRead() {
         String many = "v.example. 60 IN A 192.0.2.1\n".repeat(Zone.MOST + 1);
         assertThat(catchThrowableOfType(Zone.Unreadable.class, () -> Zone.read(many)))

@@ -7,8 +7,10 @@ import java.io.InputStream;
 import java.net.InetAddress;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import jordfell.core.sip.SipMessage;
 import jordfell.lab.world.TinyWorld;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -26,7 +28,12 @@ class StreamSipPortTest {
 
     @BeforeEach
     void open() throws IOException {
-        ports = SipPorts.open(0, world.timeline, world.world, Certificates.context());
+        ports = SipPorts.open(
+                0,
+                world.timeline,
+                world.world,
+                Certificates.context(),
+                new StreamSipPort.Patience(Duration.ofSeconds(2), Duration.ofSeconds(30)));
         world.timeline.goLive();
     }
 
@@ -86,6 +93,59 @@ class StreamSipPortTest {
         try (Socket socket = connect()) {
             send(socket, OPTIONS.replace("Content-Length: 0\r\n", ""));
             assertThat(read(socket, "\r\n\r\n")).isEqualTo("(closed)");
+        }
+    }
+
+    @Test
+    void aMessageThatIsLongerThanAnyMayBeEndsTheConnectionBeforeItHasCome() throws IOException {
+        try (Socket socket = connect()) {
+            send(socket, OPTIONS.replace("Content-Length: 0", "Content-Length: 2000000000"));
+            assertThat(read(socket, "\r\n\r\n")).isEqualTo("(closed)");
+        }
+        try (Socket socket = connect()) {
+            send(socket, "OPTIONS sip:a SIP/2.0\r\nX: " + "x".repeat(SipMessage.LARGEST));
+            assertThat(read(socket, "\r\n\r\n")).isEqualTo("(closed)");
+        }
+    }
+
+    @Test
+    void whoSaysItsFirstMessageByteByByteForTooLongIsWaitedForNoLongerThanWhoSaysNothing() throws Exception {
+        try (Socket slow = connect();
+                Socket silent = connect();
+                Socket good = connect()) {
+            send(good, OPTIONS);
+            assertThat(read(good, "\r\n\r\n")).startsWith("SIP/2.0 200");
+            boolean isOpen = true;
+            for (int i = 0; i < 100 && isOpen; i++) {
+                try {
+                    send(slow, OPTIONS.substring(i, i + 1));
+                } catch (IOException closed) {
+                    isOpen = false;
+                }
+                Thread.sleep(50);
+            }
+            assertThat(isOpen).as("open after so many seconds of one message").isFalse();
+            assertThat(read(silent, "\r\n")).isEqualTo("(closed)");
+            send(good, OPTIONS);
+            assertThat(read(good, "\r\n\r\n")).as("who spoke may be silent").startsWith("SIP/2.0 200");
+        }
+    }
+
+    @Test
+    void whoSaysNothingMakesRoomForSomebodyWho() throws IOException {
+        List<Socket> open = new ArrayList<>();
+        try {
+            for (int i = 0; i < StreamSipPort.MOST_CONNECTIONS; i++) {
+                open.add(connect());
+            }
+            try (Socket one = connect()) {
+                send(one, OPTIONS);
+                assertThat(read(one, "\r\n\r\n")).startsWith("SIP/2.0 200");
+            }
+        } finally {
+            for (Socket socket : open) {
+                socket.close();
+            }
         }
     }
 

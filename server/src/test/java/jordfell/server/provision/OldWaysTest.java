@@ -2,6 +2,7 @@ package jordfell.server.provision;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.net.DatagramPacket;
 import java.net.DatagramSocket;
 import java.net.InetAddress;
@@ -10,6 +11,9 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import jordfell.server.provision.tftp.TftpServer;
 import jordfell.server.support.RunningServer;
 import org.junit.jupiter.api.Test;
@@ -57,6 +61,41 @@ class OldWaysTest extends FetchFixture {
         assertThat(pier.sheet(id).path("rail").asString()).startsWith("ppp").doesNotStartWith("pppp");
         assertThat(curl(pier.token() + "/024b7a0f010c.korrin")).startsWith("0:");
         pier.untilRail(id, "pppp");
+    }
+
+    @Test
+    void whoFetchesIsServedWhileSomebodyElseSendsWhateverComesToMind() throws Exception {
+        released("02-4B-7A-0F-01-0D", "2496");
+        String name = pier.token() + "/024b7a0f010d.korrin";
+        byte[] ask = ("\0\1" + name + "\0octet\0").getBytes(StandardCharsets.US_ASCII);
+        int port = pier.server().bean(TftpServer.class).port();
+        AtomicBoolean goesOn = new AtomicBoolean(true);
+        AtomicInteger sent = new AtomicInteger();
+        Thread flood = new Thread(() -> {
+            Random random = new Random(4);
+            try (DatagramSocket hostile = new DatagramSocket(new InetSocketAddress("127.0.0.2", 0))) {
+                while (goesOn.get()) {
+                    byte[] bytes = sent.get() % 2 == 0 ? ask.clone() : new byte[1 + random.nextInt(700)];
+                    bytes[random.nextInt(bytes.length)] = (byte) random.nextInt();
+                    hostile.send(new DatagramPacket(bytes, bytes.length, InetAddress.getLoopbackAddress(), port));
+                    if (sent.incrementAndGet() % 50 == 0) {
+                        Thread.sleep(5);
+                    }
+                }
+            } catch (IOException | InterruptedException e) {
+                throw new IllegalStateException(e);
+            }
+        });
+        flood.start();
+        try {
+            for (int i = 0; i < 20; i++) {
+                assertThat(curl(name)).startsWith("0:");
+            }
+        } finally {
+            goesOn.set(false);
+            flood.join();
+        }
+        assertThat(sent.get()).isGreaterThan(1_000);
     }
 
     @Test
