@@ -7,6 +7,7 @@ import { useChange } from '../../api/queries'
 import { Act, Choice, Entry, Faded, Mono } from '../../kit/basics'
 import { Rail } from '../../kit/Rail'
 import { Trouble } from '../../kit/Trouble'
+import { SetAccount, TakeFile } from './AtThePhone'
 import { Books } from './Books'
 
 type Phone = Schemas['PhoneView']
@@ -30,6 +31,8 @@ const FAULTS: [string, string][] = [
   ['CLOCK', 'sets its clock back an hour'],
   ['CLOCK_RIGHT', 'sets its clock right'],
   ['CLAIM', 'types a claim code'],
+  ['ACCOUNT', 'sets an account by hand…'],
+  ['TAKE', 'gives it another phone’s file…'],
   ['LINK', 'breaks something at its link…'],
 ]
 
@@ -207,6 +210,7 @@ function Fault({ phone, onBreak }: { phone: Phone; onBreak: RowProps['onBreak'] 
   const [line, setLine] = useState(1)
   const [keep, setKeep] = useState(12)
   const [code, setCode] = useState('')
+  const [dialog, setDialog] = useState('')
   const path = { params: { path: { mac: phone.mac } } }
   const act = useChange(
     async () => {
@@ -253,7 +257,11 @@ function Fault({ phone, onBreak }: { phone: Phone; onBreak: RowProps['onBreak'] 
         <Choice
           aria-label={`Fault at ${phone.mac}`}
           value={fault}
-          onChange={(e) => (e.target.value === 'LINK' ? onBreak?.(phone.mac) : setFault(e.target.value))}
+          onChange={(e) => {
+            if (e.target.value === 'LINK') onBreak?.(phone.mac)
+            else if (e.target.value === 'ACCOUNT' || e.target.value === 'TAKE') setDialog(e.target.value)
+            else setFault(e.target.value)
+          }}
           width={{ base: '130px', xl: '220px' }}
         >
           <option value="">nothing</option>
@@ -308,6 +316,8 @@ function Fault({ phone, onBreak }: { phone: Phone; onBreak: RowProps['onBreak'] 
         )}
       </Flex>
       <Trouble error={act.error} />
+      {dialog === 'ACCOUNT' && <SetAccount mac={phone.mac} onClose={() => setDialog('')} />}
+      {dialog === 'TAKE' && <TakeFile mac={phone.mac} onClose={() => setDialog('')} />}
     </>
   )
 }

@@ -194,6 +194,19 @@ public record PhoneConfig(
             this(position, number, authUser, password, home, lease, ownPort, manner, Sends.NOWHERE, "");
         }
 
+        /** As the phone makes it of what somebody set on it: the rest is what it came with. */
+        static Station byHand(int position, PhoneState.TypedAccount account) {
+            return new Station(
+                    position,
+                    account.number(),
+                    account.authUser(),
+                    account.password(),
+                    account.registrar(),
+                    600,
+                    5059 + position,
+                    Manner.bySrv("udp", 0));
+        }
+
         /** The same with a password that somebody typed. */
         Station withPassword(String typed) {
             return new Station(position, number, authUser, typed, home, lease, ownPort, manner, sends, messages);

@@ -4,7 +4,9 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import jordfell.core.identity.MacAddress;
@@ -161,12 +163,20 @@ public final class SimPhone {
         files.typeClaim(code);
     }
 
-    /** Somebody gives a softphone the file that a handoff told. */
-    public void takeFile(String text, String revision) {
-        if (files.read(text)) {
+    /** Somebody gives it a file: the one that a handoff told, or another phone’s. False if it can’t read it. */
+    public boolean takeFile(String text, String revision) {
+        boolean isRead = files.read(text);
+        if (isRead) {
             change(state.file(text, revision));
             apply();
         }
+        return isRead;
+    }
+
+    /** Somebody sets an account on the phone itself, in place of its file’s; the next file takes it away. */
+    public void setAccount(int line, PhoneState.TypedAccount account) {
+        change(state.having(line, account));
+        apply();
     }
 
     /** The password a line uses now: typed by hand, or else from the file. */
@@ -191,6 +201,9 @@ public final class SimPhone {
         }
         if (!link.isUp()) {
             return "waiting for an address";
+        }
+        if (!lines.isEmpty()) {
+            return lines.words();
         }
         if (files.config().isEmpty() && link.site().isEmpty()) {
             return "nobody told it where its files are";
@@ -370,6 +383,9 @@ public final class SimPhone {
     private void online() {
         clock.begin(inThisLife(() -> {
             log.write(PhoneLog.NOTICE, "START", "started with " + state.firmware());
+            if (!state.accounts().isEmpty()) {
+                apply();
+            }
             checkThen(() -> {
                 if (lines.isEmpty()) {
                     apply();
@@ -410,9 +426,14 @@ public final class SimPhone {
     }
 
     private List<Station> stations() {
-        return files.config().map(PhoneConfig::stations).orElse(List.of()).stream()
-                .map(s -> s.withPassword(state.typed().getOrDefault(s.position(), s.password())))
-                .toList();
+        Map<Integer, Station> all = new TreeMap<>();
+        files.config()
+                .map(PhoneConfig::stations)
+                .orElse(List.of())
+                .forEach(s ->
+                        all.put(s.position(), s.withPassword(state.typed().getOrDefault(s.position(), s.password()))));
+        state.accounts().forEach((line, account) -> all.put(line, Station.byHand(line, account)));
+        return List.copyOf(all.values());
     }
 
     /** A restart waits for the end of a call. */

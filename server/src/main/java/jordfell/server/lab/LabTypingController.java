@@ -2,6 +2,9 @@ package jordfell.server.lab;
 
 import java.util.Optional;
 import jordfell.lab.phone.Mistyping;
+import jordfell.lab.phone.PhoneState;
+import jordfell.lab.phone.SimPhone;
+import jordfell.server.problem.Fields;
 import jordfell.server.problem.RefusedException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -19,6 +22,18 @@ class LabTypingController {
 
     record ClaimWish(@Nullable String code) {}
 
+    record TakeWish(@Nullable String from) {}
+
+    record AccountWish(
+            int line,
+            @Nullable String number,
+            @Nullable String authUser,
+            @Nullable String password,
+            @Nullable String registrar) {}
+
+    private static final int LONGEST = 100;
+    private static final int MOST_LINES = 12;
+
     private final LabPhones phones;
 
     LabTypingController(LabPhones phones) {
@@ -33,11 +48,56 @@ class LabTypingController {
             throw RefusedException.field("/code", "No code was typed.", "Eight digits, such as 4417-9036.");
         }
         phones.act(mac, phone -> {
-            if (!phone.state().powered()) {
-                throw RefusedException.field("/", "The phone is off.", "Switch it on first.");
-            }
+            refuseIfOff(phone);
             phone.typeClaim(code);
         });
+    }
+
+    /** Somebody gives it the file of another phone. */
+    @PostMapping("/take")
+    void take(@PathVariable String mac, @RequestBody TakeWish wish) {
+        PhoneState other =
+                phones.look(Fields.needed(wish.from(), "from", "MAC of the other phone", LONGEST), SimPhone::state);
+        if (other.file().isEmpty()) {
+            throw RefusedException.field("/from", "That phone has no file.", "Choose one that has taken its file.");
+        }
+        phones.act(mac, phone -> {
+            refuseIfOff(phone);
+            if (!phone.takeFile(other.file(), other.revision())) {
+                throw RefusedException.field(
+                        "/from",
+                        "A " + phone.state().model() + " can’t read the file of a " + other.model() + ".",
+                        "Choose a phone of the same maker.");
+            }
+        });
+    }
+
+    /** Somebody sets an account on the phone itself. */
+    @PostMapping("/account")
+    void account(@PathVariable String mac, @RequestBody AccountWish wish) {
+        if (wish.line() < 1 || wish.line() > MOST_LINES) {
+            throw RefusedException.field("/line", "There is no line " + wish.line() + ".", "1 to " + MOST_LINES + ".");
+        }
+        String number = Fields.needed(wish.number(), "number", "number", LONGEST);
+        String user = Fields.text(wish.authUser(), "authUser", "authentication user", LONGEST);
+        PhoneState.TypedAccount account = new PhoneState.TypedAccount(
+                number,
+                user.isEmpty() ? number : user,
+                wish.password() == null
+                        ? ""
+                        : wish.password()
+                                .substring(0, Math.min(LONGEST, wish.password().length())),
+                Fields.needed(wish.registrar(), "registrar", "registrar", LONGEST));
+        phones.act(mac, phone -> {
+            refuseIfOff(phone);
+            phone.setAccount(wish.line(), account);
+        });
+    }
+
+    private static void refuseIfOff(SimPhone phone) {
+        if (!phone.state().powered()) {
+            throw RefusedException.field("/", "The phone is off.", "Switch it on first.");
+        }
     }
 
     @PostMapping("/cross")

@@ -27,7 +27,8 @@ public class LabPhoneStore {
             String file,
             String revision,
             Map<Integer, String> typed,
-            @Nullable Duration clockOff) {}
+            @Nullable Duration clockOff,
+            @Nullable Map<Integer, PhoneState.TypedAccount> accounts) {}
 
     private final Jdbc jdbc;
     private final Sealer sealer;
@@ -51,7 +52,8 @@ public class LabPhoneStore {
                 s.file(),
                 s.revision(),
                 s.typed(),
-                s.clockOff());
+                s.clockOff(),
+                s.accounts());
         jdbc.update(
                 "merge into lab_phone (mac, sealed) key (mac) values (?, ?)",
                 s.mac().compact(),
@@ -72,7 +74,8 @@ public class LabPhoneStore {
                         k.file(),
                         k.revision(),
                         k.typed(),
-                        Optional.ofNullable(k.clockOff()).orElse(Duration.ZERO)))
+                        Optional.ofNullable(k.clockOff()).orElse(Duration.ZERO),
+                        Optional.ofNullable(k.accounts()).orElse(Map.of())))
                 .toList();
     }
 }

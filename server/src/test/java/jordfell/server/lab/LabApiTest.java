@@ -3,11 +3,13 @@ package jordfell.server.lab;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
+import jordfell.server.records.ExtensionStore;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
 
 class LabApiTest {
 
@@ -73,6 +75,104 @@ class LabApiTest {
                         .post("/api/lab/phones/02-4B-7A-08-00-02/mistype", Map.of("way", "CUT", "line", 1, "keep", 4))
                         .problemAt("/line"))
                 .contains("no line 1");
+    }
+
+    @Test
+    void anAccountThatIsSetByHandRegistersAPhoneThatHasNoFile() {
+        String mac = "02-4B-7A-08-00-31";
+        pier.unbox(mac);
+        long extension = pier.client()
+                .post(
+                        "/api/extensions",
+                        Map.of(
+                                "domainId",
+                                pier.domainId,
+                                "number",
+                                "2497",
+                                "displayName",
+                                "Typed",
+                                "password",
+                                "Gulls-over-the-quay-7"))
+                .json()
+                .path("id")
+                .asLong();
+        Map<String, Object> account = Map.of(
+                "line",
+                1,
+                "number",
+                "2497",
+                "password",
+                secretOf(extension),
+                "registrar",
+                Pier.DOMAIN,
+                "authUser",
+                userOf(extension));
+        assertThat(pier.client()
+                        .post("/api/lab/phones/" + mac + "/account", account)
+                        .status())
+                .isLessThan(300);
+        RunningServer.until("it is registered", () -> screen(mac).equals("2497 registered"));
+        assertThat(pier.client()
+                        .post("/api/lab/phones/" + mac + "/account", Map.of("line", 13, "number", "2497"))
+                        .problemAt("/line"))
+                .contains("1 to 12");
+        assertThat(pier.client()
+                        .post("/api/lab/phones/" + mac + "/account", Map.of("line", 1, "number", "2497"))
+                        .problemAt("/registrar"))
+                .startsWith("The registrar is missing.");
+    }
+
+    @Test
+    void anotherPhonesFileIsTakenIfItCanBeRead() {
+        String mac = "02-4B-7A-08-00-32";
+        long id = pier.enrolled(mac, "Copied", "2498", "");
+        pier.release(id);
+        pier.unbox(mac);
+        pier.untilRail(id, "ppppppp");
+        String copy = "02-4B-7A-08-00-33";
+        pier.unbox(copy);
+        assertThat(pier.client()
+                        .post("/api/lab/phones/" + mac + "/take", Map.of("from", copy))
+                        .problemAt("/from"))
+                .startsWith("That phone has no file.");
+        assertThat(pier.client()
+                        .post("/api/lab/phones/" + copy + "/take", Map.of("from", mac))
+                        .status())
+                .isLessThan(300);
+        RunningServer.until("it registers as the other one", () -> screen(copy).equals("2498 registered"));
+        String adapter = "02-5C-20-08-00-34";
+        pier.client().post("/api/lab/phones", Map.of("mac", adapter, "modelId", "tessaro-t2", "siteId", pier.siteId));
+        assertThat(pier.client()
+                        .post("/api/lab/phones/" + adapter + "/take", Map.of("from", mac))
+                        .problemAt("/from"))
+                .startsWith("A Tessaro T2 can’t read the file of a Korrin K24.");
+        for (String phone : new String[] {copy, adapter}) {
+            pier.client().put("/api/lab/phones/" + phone + "/power", Map.of("on", false));
+        }
+    }
+
+    private static String secretOf(long extension) {
+        return RunningServer.shared()
+                .bean(ExtensionStore.class)
+                .passwords(extension)
+                .get(0);
+    }
+
+    private static String userOf(long extension) {
+        return RunningServer.shared()
+                .bean(ExtensionStore.class)
+                .find(extension)
+                .orElseThrow()
+                .authUser();
+    }
+
+    private String screen(String mac) {
+        for (JsonNode phone : pier.client().get("/api/lab").json().path("phones")) {
+            if (phone.path("mac").asString().equals(mac)) {
+                return phone.path("screen").asString();
+            }
+        }
+        return "";
     }
 
     @Test
