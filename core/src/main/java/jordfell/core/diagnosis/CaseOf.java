@@ -25,6 +25,7 @@ public final class CaseOf {
     private final Evidence recent;
     private final DevicePath path;
     private final SecretBook secrets;
+    private final Neighbours neighbours;
     private final Instant now;
 
     /** Found out once, for the many rules that ask. */
@@ -32,6 +33,18 @@ public final class CaseOf {
 
     public CaseOf(
             DeviceFacts facts, Milestones reached, Evidence recent, DevicePath path, SecretBook secrets, Instant now) {
+        this(facts, reached, recent, path, secrets, Neighbours.NONE, now);
+    }
+
+    public CaseOf(
+            DeviceFacts facts,
+            Milestones reached,
+            Evidence recent,
+            DevicePath path,
+            SecretBook secrets,
+            Neighbours neighbours,
+            Instant now) {
+        this.neighbours = neighbours;
         this.facts = facts;
         this.reached = reached;
         this.recent = recent;
@@ -60,6 +73,11 @@ public final class CaseOf {
 
     public SecretBook secrets() {
         return secrets;
+    }
+
+    /** What is heard of others. */
+    public Neighbours neighbours() {
+        return neighbours;
     }
 
     public Instant now() {

@@ -9,6 +9,7 @@ public enum Cause {
     SETTING_MISSING(Stop.BOUND, "A setting is missing or wrong"),
     NOT_RELEASED(Stop.RELEASED, "Nothing was released"),
     RELEASE_HELD(Stop.RELEASED, "Its wave waits or was stopped"),
+    NO_PROVISIONING_ADDRESS(Stop.FETCHED, "It was not told where its files are"),
     NEVER_CALLED_IN(Stop.FETCHED, "It never called in"),
     NOT_HANDED_OVER(Stop.FETCHED, "Its handoff was not opened"),
     HEARD_UNFETCHED(Stop.FETCHED, "It was heard and never fetched"),
@@ -17,6 +18,10 @@ public enum Cause {
     STALE_CONFIG(Stop.FETCHED, "It still has an older configuration"),
     NAME_NOT_FOUND(Stop.LOCATED, "The registrar’s name is not found"),
     NAME_SILENT(Stop.LOCATED, "The name service does not say where the registrar is"),
+    NAME_DEAD_TARGET(Stop.LOCATED, "The registrar’s name leads elsewhere"),
+    REQUEST_MANGLED(Stop.HEARD, "Its SIP is changed on the way"),
+    SIP_BLOCKED(Stop.HEARD, "No SIP comes from its site"),
+    NODE_DOWN(Stop.HEARD, "A registrar hears nobody"),
     NOT_HEARD(Stop.HEARD, "No registration reaches a registrar"),
     CERTIFICATE_REFUSED(Stop.HEARD, "It takes no certificate of the registrar"),
     WRONG_HOST(Stop.ACCEPTED, "It registers in another domain"),
@@ -36,10 +41,13 @@ public enum Cause {
     NODE_OVERLOADED(Stop.ACCEPTED, "The registrar has no time for it"),
     REGISTRAR_SAYS_NO(Stop.ACCEPTED, "The registrar says no for another reason"),
     ONE_LINE_OF_MANY(Stop.ACCEPTED, "One line is not heard, others are"),
+    NAT_LAPSE(Stop.HOLDING, "Its router forgets the way back"),
     CONTACT_UNREACHABLE(Stop.HOLDING, "It does not answer where it says it is"),
     LOGGED_OFF(Stop.HOLDING, "It ended its registration itself"),
     LAPSED(Stop.HOLDING, "Its registration ran out"),
     CHANGES_REFUSED(Stop.HOLDING, "It gets no changes"),
+    NOT_ASKING(Stop.HOLDING, "It asks for no changes"),
+    CLOCK_WRONG(Stop.HOLDING, "Its clock is wrong"),
     LAMP_DARK(Stop.HOLDING, "A lamp stays dark"),
     PHONEBOOK_NOT_TAKEN(Stop.HOLDING, "It has no phonebook, or an old one"),
     PHONEBOOK_UNREADABLE(Stop.HOLDING, "It does not keep its phonebook"),
@@ -63,6 +71,8 @@ public enum Cause {
     /** Whether calls come and go all the same: what is beside that is told after what is not. */
     public boolean leavesDialTone() {
         return this == CHANGES_REFUSED
+                || this == NOT_ASKING
+                || this == CLOCK_WRONG
                 || this == LAMP_DARK
                 || this == PHONEBOOK_NOT_TAKEN
                 || this == PHONEBOOK_UNREADABLE

@@ -1,7 +1,10 @@
 package jordfell.core.diagnosis;
 
+import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import jordfell.core.path.Standing;
 
 /** Asks every rule, and puts the findings in order: what takes dial tone away, the surest first, then the one at the
@@ -13,6 +16,7 @@ public final class Diagnosis {
             new SettingMissing(),
             new NotReleased(),
             new ReleaseHeld(),
+            new NoProvisioningAddress(),
             new NeverCalledIn(),
             new NotHandedOver(),
             new HeardUnfetched(),
@@ -21,8 +25,12 @@ public final class Diagnosis {
             new StaleConfig(),
             new NameNotFound(),
             new NameSilent(),
+            new NameDeadTarget(),
             new CertificateRefused(),
+            new RequestMangled(),
             new BannedAddress(),
+            new NodeDown(),
+            new SipBlocked(),
             new NotHeard(),
             new WrongHost(),
             new UnknownExtension(),
@@ -44,6 +52,8 @@ public final class Diagnosis {
             new LoggedOff(),
             new Lapsed(),
             new ChangesRefused(),
+            new NotAsking(),
+            new ClockWrong(),
             new LampDark(),
             new PhonebookNotTaken(),
             new PhonebookUnreadable(),
@@ -56,6 +66,21 @@ public final class Diagnosis {
             .thenComparing(f -> f.cause().stop())
             .thenComparing(Finding::line);
 
+    /** What says why a registration could not be kept. */
+    private static final Set<Cause> REASONS = Set.of(
+            Cause.NAME_NOT_FOUND,
+            Cause.NAME_SILENT,
+            Cause.NAME_DEAD_TARGET,
+            Cause.REQUEST_MANGLED,
+            Cause.CERTIFICATE_REFUSED,
+            Cause.ADDRESS_BANNED,
+            Cause.SIP_BLOCKED,
+            Cause.NODE_DOWN);
+
+    /** What says no more than that it was not kept. */
+    private static final Set<Cause> FOLLOWING =
+            Set.of(Cause.LAPSED, Cause.NOT_HEARD, Cause.CONTACT_UNREACHABLE, Cause.NODE_SILENT, Cause.ANSWERS_LOST);
+
     private Diagnosis() {}
 
     /** All findings, the first explaining most; none for a device that is not in use. */
@@ -67,6 +92,21 @@ public final class Diagnosis {
                 .flatMap(rule -> rule.examine(device).stream())
                 .sorted(RANK)
                 .toList();
-        return findings.isEmpty() ? UnexplainedHold.of(device) : findings;
+        return findings.isEmpty() ? UnexplainedHold.of(device) : withoutWhatFollows(findings);
+    }
+
+    /** When something else may be found though nothing more is seen. */
+    public static Optional<Instant> due(CaseOf device) {
+        return RULES.stream()
+                .flatMap(rule -> rule.due(device).stream())
+                .filter(at -> at.isAfter(device.now()))
+                .min(Instant::compareTo);
+    }
+
+    /** Where it is told why, what is so because of that is not told beside it. */
+    private static List<Finding> withoutWhatFollows(List<Finding> findings) {
+        return findings.stream().noneMatch(f -> REASONS.contains(f.cause()))
+                ? findings
+                : findings.stream().filter(f -> !FOLLOWING.contains(f.cause())).toList();
     }
 }

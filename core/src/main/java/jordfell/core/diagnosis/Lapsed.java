@@ -1,5 +1,6 @@
 package jordfell.core.diagnosis;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
@@ -23,6 +24,20 @@ final class Lapsed implements Rule {
     /** What only the device itself can have caused. */
     record Sign(Instant at, String did) {}
 
+    /** So long after its end it is looked at again and again: what is heard of others shows in time. */
+    private static final Duration WATCHED = Duration.ofMinutes(45);
+
+    private static final Duration EVERY = Duration.ofMinutes(1);
+
+    @Override
+    public Optional<Instant> due(CaseOf device) {
+        return lapsedLine(device)
+                .flatMap(LineStatus::endedAt)
+                .filter(end ->
+                        device.neighbours().isKnown() && end.plus(WATCHED).isAfter(device.now()))
+                .map(end -> device.now().plus(EVERY));
+    }
+
     @Override
     public List<Finding> examine(CaseOf device) {
         Optional<LineStatus> lapsed = lapsedLine(device);
@@ -30,6 +45,10 @@ final class Lapsed implements Rule {
             return List.of();
         }
         LineStatus line = lapsed.get();
+        Optional<Finding> site = line.takenBack() ? Optional.empty() : ofTheSite(device, line);
+        if (site.isPresent()) {
+            return site.stream().toList();
+        }
         return signOfLife(device, line)
                 .map(sign -> List.of(alive(device, line, sign)))
                 .orElseGet(() -> line.takenBack() ? List.of() : quiet(device, line));
@@ -92,6 +111,35 @@ final class Lapsed implements Rule {
                 .shownBy("registration of " + line.number() + " ended", "it " + sign.did() + " later")
                 .remedies(Remedy.advice("See whether UDP to the registrar’s port is let through at "
                         + device.facts().site() + " and whether other phones there register; then restart it."));
+    }
+
+    /** Nothing of any kind comes from its whole site, while the registrars hear others. */
+    private static Optional<Finding> ofTheSite(CaseOf device, LineStatus line) {
+        Neighbours neighbours = device.neighbours();
+        Instant ended = line.endedAt().orElse(device.now());
+        boolean isAlive = signOfLife(device, line).isPresent();
+        return neighbours
+                .site()
+                .silentSince(device.now())
+                .filter(since -> !isAlive && !ended.isBefore(since) && neighbours.othersAreHeard(since, device.now()))
+                .filter(since -> !neighbours.siteIsAlive(since))
+                .map(since -> ofTheSite(device, line, since));
+    }
+
+    private static Finding ofTheSite(CaseOf device, LineStatus line, Instant since) {
+        String site = device.facts().site();
+        return Finding.likely(
+                        Cause.LAPSED,
+                        "Nothing comes from " + site + " any more, from none of its phones.",
+                        "Whether anything else at " + site + " can be reached.")
+                .variant(site + ", all of it")
+                .line(line.position())
+                .brief("all of " + site + " is silent")
+                .detail(
+                        "Neither SIP nor a request for a file or a name came from there since, and the registrars hear others.")
+                .since(since)
+                .shownBy("registration of " + line.number() + " ended", "nothing was heard of " + site + " since")
+                .remedies(Remedy.advice("See whether " + site + " has power, and whether its line is up."));
     }
 
     private static Finding silent(CaseOf device, LineStatus line) {

@@ -1,30 +1,39 @@
 package jordfell.core.diagnosis;
 
-import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.milestone.LookUps.LookUp;
 import jordfell.core.path.DeviceFacts.LineFacts;
 import jordfell.core.path.RegistrarLookups;
-import jordfell.core.path.Stop;
 
 /** <em>name-not-found</em>: it asked for its registrar's name, and there is none. */
 final class NameNotFound implements Rule {
 
     @Override
     public List<Finding> examine(CaseOf device) {
-        return device.heldAt(Stop.LOCATED)
-                ? RegistrarLookups.of(device.facts(), device.reached(), Instant.MIN).failed().stream()
-                        .filter(failed -> failed.newest().isAnswered())
-                        .map(failed -> notFound(device, failed))
-                        .toList()
-                : List.of();
+        return NotLocated.failing(device).stream()
+                .filter(failed -> failed.newest().isAnswered() && isKnown(device, failed))
+                .map(failed -> notFound(device, failed))
+                .toList();
+    }
+
+    /**
+     * That a name has no address says nothing yet of one that has services: these were asked for too and were not there, or
+     * there is no such name at all.
+     */
+    private static boolean isKnown(CaseOf device, LookUp failed) {
+        return failed.newest().isNoName()
+                || NotLocated.since(device)
+                        .map(since -> RegistrarLookups.of(device.facts(), device.reached(), since))
+                        .filter(own -> own.newest().stream()
+                                .anyMatch(l -> l.newest().type().equals("SRV")))
+                        .isPresent();
     }
 
     private static Finding notFound(CaseOf device, LookUp failed) {
         NameLookedUp lookup = failed.newest();
-        String registrar = lookup.name().replaceFirst("^_sip\\._udp\\.", "");
+        String registrar = lookup.name().replaceFirst("^_sips?\\._(udp|tcp)\\.", "");
         List<String> present =
                 device.facts().lines().stream().map(LineFacts::registrar).toList();
         Optional<String> mended = present.stream()

@@ -1,23 +1,18 @@
 package jordfell.core.diagnosis;
 
-import java.time.Instant;
 import java.util.List;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.milestone.LookUps.LookUp;
-import jordfell.core.path.RegistrarLookups;
-import jordfell.core.path.Stop;
 
 /** <em>name-silent</em>: it asked for its registrar's name, and the name service said nothing of it, or that it failed. */
 final class NameSilent implements Rule {
 
     @Override
     public List<Finding> examine(CaseOf device) {
-        return device.heldAt(Stop.LOCATED)
-                ? RegistrarLookups.of(device.facts(), device.reached(), Instant.MIN).failed().stream()
-                        .filter(failed -> !failed.newest().isAnswered())
-                        .map(NameSilent::silent)
-                        .toList()
-                : List.of();
+        return NotLocated.failing(device).stream()
+                .filter(failed -> !failed.newest().isAnswered())
+                .map(NameSilent::silent)
+                .toList();
     }
 
     private static Finding silent(LookUp failed) {

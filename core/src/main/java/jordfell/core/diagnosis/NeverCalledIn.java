@@ -16,6 +16,7 @@ final class NeverCalledIn implements Rule {
         CaseOf device = phone.device();
         if (!phone.neverAsked()
                 || phone.heardAt().isPresent()
+                || NoProvisioningAddress.isSo(device).isPresent()
                 || device.facts().model().kind() == DeviceKind.SOFTPHONE) {
             return Optional.empty();
         }

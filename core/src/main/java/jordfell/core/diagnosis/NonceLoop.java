@@ -7,10 +7,14 @@ import jordfell.core.sip.DigestChallenge;
 /** <em>nonce-loop</em>: user, password and address of its answer are right, and it is challenged again (RFC 7616 §3.3). */
 final class NonceLoop implements Rule {
 
+    /** Once is what a nonce that ran out looks like, or an answer that was sent again since what it was told got lost. */
+    private static final int TELLING = 3;
+
     @Override
     public List<Finding> examine(CaseOf device) {
         return device.turnedAway().stream()
                 .filter(t -> t.isChallengedAgain() && t.answer().isPresent() && t.rightUser() && !WrongUri.differs(t))
+                .filter(t -> t.asks().filter(a -> a.turnedBack() >= TELLING).isPresent())
                 .filter(t -> t.used() instanceof PasswordUsed.Right)
                 .map(t -> loop(device, t))
                 .toList();

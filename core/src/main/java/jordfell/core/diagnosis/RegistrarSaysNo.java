@@ -13,7 +13,8 @@ final class RegistrarSaysNo implements Rule {
                 .filter(t -> !ContactsFull.isSo(t)
                         && !OutsideRefused.isSo(t)
                         && !ExpiryTooShort.isSo(t)
-                        && !NodeOverloaded.isSo(t))
+                        && !NodeOverloaded.isSo(t)
+                        && !RequestMangled.isSo(t))
                 .filter(t -> !t.overCredentials() || t.rightUser() && t.used() instanceof PasswordUsed.Right)
                 .map(RegistrarSaysNo::asItCame)
                 .toList();

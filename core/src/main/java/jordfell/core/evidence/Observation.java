@@ -157,6 +157,11 @@ public sealed interface Observation
             this(at, name, type, answers, answers.isEmpty() ? NOT_FOUND : FOUND);
         }
 
+        /** Whether the name service said that there is no such name at all. */
+        public boolean isNoName() {
+            return status.equals(NOT_FOUND);
+        }
+
         /** Whether the name service said what it knows, be that nothing. */
         public boolean isAnswered() {
             return status.equals(FOUND) || status.equals(NOT_FOUND);

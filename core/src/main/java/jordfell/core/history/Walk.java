@@ -83,13 +83,17 @@ final class Walk {
         looked = true;
         Milestones reached = point.reached();
         DevicePath path = PathComputer.compute(records.facts(), reached, at);
-        CaseOf device = new CaseOf(records.facts(), reached, Evidence.NONE, path, records.secrets(), at);
+        CaseOf device =
+                new CaseOf(records.facts(), reached, Evidence.NONE, path, records.secrets(), records.neighbours(), at);
         List<FindingLife> lives = live(Diagnosis.of(device), at);
         Set<String> registered = registered(path, at);
         noteStops(path, at);
         note(registered, at);
         List<StopState> stops = path.stops().stream().map(StopReport::state).toList();
-        point = new Point(at, reached, stops, path.condition(), registered, lives, path.recheckAt());
+        Optional<Instant> due = Stream.of(path.recheckAt(), Diagnosis.due(device))
+                .flatMap(Optional::stream)
+                .min(Instant::compareTo);
+        point = new Point(at, reached, stops, path.condition(), registered, lives, due);
     }
 
     private Instant latest(Instant at) {

@@ -51,7 +51,10 @@ public record Asks(
     }
 
     Asks challenged(SipSeen.Response by) {
-        boolean again = answer.filter(by::answers).isPresent();
+        // What is sent once more because its answer was lost is no other try.
+        boolean isTold =
+                answer.flatMap(a -> challenge.filter(c -> c.answers(a))).isPresent();
+        boolean again = !isTold && answer.filter(by::answers).isPresent();
         return new Asks(
                 first,
                 last,

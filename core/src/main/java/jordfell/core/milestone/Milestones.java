@@ -16,6 +16,7 @@ import jordfell.core.evidence.Observation.AddressBanned;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
+import jordfell.core.evidence.Observation.Leased;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
@@ -35,6 +36,7 @@ import jordfell.core.evidence.SipSeen;
  * @param books how it asks for its phonebooks, by slot
  * @param certificate handshakes that it broke off since it was heard last
  * @param ban of its address, since it was registered last
+ * @param lease the newest of its address
  */
 public record Milestones(
         Fetches fetches,
@@ -48,7 +50,8 @@ public record Milestones(
         Map<String, Watch> watches,
         Map<Integer, BookAsks> books,
         Optional<CertificateRefusals> certificate,
-        Optional<AddressBanned> ban) {
+        Optional<AddressBanned> ban,
+        Optional<Leased> lease) {
 
     public static final Milestones NONE = new Milestones(
             Fetches.NONE,
@@ -61,6 +64,7 @@ public record Milestones(
             Optional.empty(),
             Map.of(),
             Map.of(),
+            Optional.empty(),
             Optional.empty(),
             Optional.empty());
 
@@ -79,6 +83,7 @@ public record Milestones(
         books = Map.copyOf(Objects.requireNonNullElse(books, Map.of()));
         certificate = Objects.requireNonNullElse(certificate, Optional.empty());
         ban = Objects.requireNonNullElse(ban, Optional.empty());
+        lease = Objects.requireNonNullElse(lease, Optional.empty());
     }
 
     /** Its subscription to an event of an extension, if it ever asked for one. */
@@ -118,6 +123,8 @@ public record Milestones(
             return with(next -> next.certificate = Optional.of(CertificateRefusals.after(certificate, refused)));
         } else if (o instanceof FirmwareAsked asked) {
             return with(next -> next.firmware = Optional.of(asked));
+        } else if (o instanceof Leased leased) {
+            return with(next -> next.lease = Optional.of(leased));
         }
         return this; // what was not kept moves nothing
     }
@@ -256,6 +263,7 @@ public record Milestones(
         private Map<Integer, BookAsks> books;
         private Optional<CertificateRefusals> certificate;
         private Optional<AddressBanned> ban;
+        private Optional<Leased> lease;
 
         private Next(Milestones now) {
             fetches = now.fetches;
@@ -270,6 +278,7 @@ public record Milestones(
             books = now.books;
             certificate = now.certificate;
             ban = now.ban;
+            lease = now.lease;
         }
 
         private Milestones done() {
@@ -285,7 +294,8 @@ public record Milestones(
                     watches,
                     books,
                     certificate,
-                    ban);
+                    ban,
+                    lease);
         }
     }
 }

@@ -11,6 +11,7 @@ import java.util.Random;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
+import jordfell.core.diagnosis.Neighbourhood;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.ConfigRequested;
@@ -41,6 +42,9 @@ import jordfell.lab.time.Timeline;
 final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, SecretBook {
 
     static final int PHONES = 22;
+    static final int AT_THE_YARD = 8;
+    static final String PIER = "pier";
+    static final String YARD = "yard";
     static final String DOMAIN = "voice.tarnholm.example";
     private static final Instant START = Instant.parse("2026-03-02T08:00:00Z");
     /** One phone: its records, what was seen of it since the last look, and its history. */
@@ -52,7 +56,10 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
         final List<Observation> seen = new ArrayList<>();
         History history = History.begin(START);
 
-        private Phone(int n, int checkEvery, Domain domain) {
+        final String site;
+
+        private Phone(int n, int checkEvery, Domain domain, String site) {
+            this.site = site;
             mac = MacAddress.of(String.format("024b7a00%04x", n));
             number = Integer.toString(2400 + n);
             List<Layer> layers = List.of(Layer.of(
@@ -87,7 +94,7 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
                     Standing.IN_USE,
                     "Desk " + n,
                     TinyWorld.K24,
-                    "Pier",
+                    site,
                     START,
                     "Lena Ravn",
                     domain,
@@ -126,6 +133,7 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
     private final Map<Long, Phone> byId = new LinkedHashMap<>();
     final Timeline timeline = new Timeline(START);
     private final Ties ties = new Ties();
+    private final Neighbourhood neighbourhood = new Neighbourhood();
     final LabWorld lab;
     private final Domain domain;
 
@@ -134,12 +142,25 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
         domain = domain(nodes);
         lab = new LabWorld(timeline, List.of(domain), this, this::serve, this, new Random(seed));
         for (int n = 1; n <= PHONES; n++) {
-            Phone phone = new Phone(n, checkEvery, domain);
-            phones.put(phone.mac, phone);
-            byId.put((long) n, phone);
-            lab.addPhone(PhoneState.unboxed(phone.mac, "Korrin K24", "2.4.1", "192.0.2." + (100 + n), "pier"), s -> {});
-            lab.phone(phone.mac).orElseThrow().power(true);
+            add(n, checkEvery, PIER);
         }
+    }
+
+    /** The same, with phones at another site of the domain as well. */
+    static SteppedWorld withYard(long seed, int checkEvery, String... nodes) {
+        SteppedWorld world = new SteppedWorld(seed, checkEvery, nodes);
+        for (int n = PHONES + 1; n <= PHONES + AT_THE_YARD; n++) {
+            world.add(n, checkEvery, YARD);
+        }
+        return world;
+    }
+
+    private void add(int n, int checkEvery, String site) {
+        Phone phone = new Phone(n, checkEvery, domain, site);
+        phones.put(phone.mac, phone);
+        byId.put((long) n, phone);
+        lab.addPhone(PhoneState.unboxed(phone.mac, "Korrin K24", "2.4.1", "192.0.2." + (100 + n), site), s -> {});
+        lab.phone(phone.mac).orElseThrow().power(true);
     }
 
     private void serve(ConfigSource.Request request, Consumer<ConfigSource.Answer> taker) {
@@ -218,8 +239,14 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
     void look(Duration later, BiConsumer<Phone, History.Stepped> each) {
         timeline.run(later);
         for (Phone phone : phones.values()) {
+            phone.seen.forEach(
+                    o -> neighbourhood.seen(phone.facts, phone.history.present().reached(), o));
+        }
+        for (Phone phone : phones.values()) {
             History.Stepped stepped = phone.history.step(
-                    new Records(phone.facts, this, Optional.empty(), true), List.copyOf(phone.seen), timeline.now());
+                    new Records(phone.facts, this, Optional.empty(), neighbourhood.of(phone.facts), true),
+                    List.copyOf(phone.seen),
+                    timeline.now());
             phone.seen.clear();
             phone.history = stepped.history();
             each.accept(phone, stepped);

@@ -14,12 +14,15 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
+import jordfell.core.diagnosis.Neighbourhood;
+import jordfell.core.diagnosis.Neighbours;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Observation;
 import jordfell.core.history.Act;
 import jordfell.core.history.History;
 import jordfell.core.history.Point;
 import jordfell.core.history.Records;
+import jordfell.core.milestone.Milestones;
 import jordfell.core.milestone.Whereabouts;
 import jordfell.core.path.DeviceFacts;
 import org.springframework.stereotype.Component;
@@ -42,6 +45,7 @@ public class Histories {
     private final LastActs acts;
     private final InstantSource clock;
     private final AtomicLong tooLate = new AtomicLong();
+    private final Neighbourhood neighbourhood = new Neighbourhood();
     private final Cache<Long, Kept> inMind =
             Caffeine.newBuilder().maximumSize(MOST_IN_MIND).build();
 
@@ -91,7 +95,8 @@ public class Histories {
             boolean asBefore = recordsAsBefore && known.isPresent();
             Optional<Act> act = asBefore ? known.get().act() : lastAct(facts);
             Instant moment = latest(seen, known.map(k -> before(k, act, now)).orElse(now));
-            Records records = new Records(facts, secrets, act, asBefore);
+            note(facts, known, seen);
+            Records records = new Records(facts, secrets, act, neighbourhood.of(facts), asBefore);
             History.Stepped stepped = known.map(k -> k.history().step(records, seen, moment))
                     .orElseGet(() -> opened(device, records, seen, moment));
             if (!stepped.tooLate().isEmpty()) {
@@ -106,6 +111,17 @@ public class Histories {
         } finally {
             stepped(device, seen.size());
         }
+    }
+
+    /** What is seen of one device says of its neighbours that they are not alone. */
+    private void note(DeviceFacts facts, Optional<Kept> known, List<Observation> seen) {
+        Milestones reached = known.map(k -> k.history().present().reached()).orElse(Milestones.NONE);
+        seen.forEach(o -> neighbourhood.seen(facts, reached, o));
+    }
+
+    /** What is heard of others than this device. */
+    public Neighbours neighbours(DeviceFacts facts) {
+        return neighbourhood.of(facts);
     }
 
     /** What was stepped last could not be kept: it is read again, with what is in the evidence. */
@@ -134,7 +150,7 @@ public class Histories {
         long device = facts.id();
         List<Observation> seen = newsOf(device);
         Instant moment = latest(seen, now);
-        Records records = new Records(facts, secrets, Optional.empty());
+        Records records = new Records(facts, secrets, Optional.empty(), neighbourhood.of(facts), false);
         return Optional.ofNullable(inMind.getIfPresent(device))
                 .map(k -> k.history().step(records, seen, moment))
                 .orElseGet(() -> opened(device, records, seen, moment))

@@ -1,0 +1,133 @@
+package jordfell.core.diagnosis;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import jordfell.core.diagnosis.Neighbours.Others;
+import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.evidence.Observation.Leased;
+import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.evidence.Observation.PhonebookAsked;
+import jordfell.core.evidence.Observation.Pinged;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.milestone.Milestones;
+import jordfell.core.path.DeviceFacts;
+import org.jspecify.annotations.Nullable;
+
+/** Who is heard where, kept as observations come: how many and how often, at each node and each site. */
+public final class Neighbourhood {
+
+    private static final int MOST_PLACES = 20_000;
+    private static final int MOST_DEVICES = 50;
+    private static final int MOST_SITES = 20;
+
+    /** How much of the usual gap the newest one is. */
+    private static final double WEIGHT = 0.05;
+
+    /** Of a domain by its name, of its nodes by theirs. */
+    private final Map<String, Map<String, Crowd>> nodes = bounded();
+
+    private final Map<String, Crowd> speaking = bounded();
+    private final Map<String, Crowd> alive = bounded();
+
+    /** Those who are heard at one place. */
+    private static final class Crowd {
+        private long lastDevice;
+        private @Nullable Instant last;
+        private @Nullable Instant lastOfOthers;
+        private double gapMillis;
+        private final Set<Long> devices = new LinkedHashSet<>();
+        private final Set<String> sites = new LinkedHashSet<>();
+
+        private void heard(long device, String site, Instant at) {
+            if (last != null && at.isAfter(last)) {
+                double gap = Duration.between(last, at).toMillis();
+                gapMillis = gapMillis == 0 ? gap : gapMillis * (1 - WEIGHT) + gap * WEIGHT;
+            }
+            if (last == null || !at.isBefore(last)) {
+                lastOfOthers = lastDevice == device ? lastOfOthers : last;
+                lastDevice = device;
+                last = at;
+            }
+            keep(devices, device, MOST_DEVICES);
+            keep(sites, site, MOST_SITES);
+        }
+
+        /** Without the one that asks. */
+        private Others others(long device) {
+            return new Others(
+                    Optional.ofNullable(lastDevice == device ? lastOfOthers : last),
+                    Duration.ofMillis((long) gapMillis),
+                    devices.size() - (devices.contains(device) ? 1 : 0),
+                    sites.size());
+        }
+
+        private static <T> void keep(Set<T> some, T one, int most) {
+            some.remove(one);
+            some.add(one);
+            if (some.size() > most) {
+                some.remove(some.iterator().next());
+            }
+        }
+    }
+
+    /** Something was seen of a device; {@code reached} is what was known of it before. */
+    public synchronized void seen(DeviceFacts facts, Milestones reached, Observation o) {
+        String site = site(facts);
+        if (o instanceof SipSeen sip && sip.toNode() && !(o instanceof SipSeen.Broken)) {
+            spoke(facts, sip.node(), o.at());
+        } else if (o instanceof Pinged ping && ping.answered()) {
+            reached.line(ping.number())
+                    .binding()
+                    .map(BindingChanged::node)
+                    .ifPresent(node -> spoke(facts, node, o.at()));
+        } else if (o instanceof ConfigRequested
+                || o instanceof NameLookedUp
+                || o instanceof Leased
+                || o instanceof PhonebookAsked) {
+            alive.computeIfAbsent(site, s -> new Crowd()).heard(facts.id(), site, o.at());
+        }
+    }
+
+    private void spoke(DeviceFacts facts, String node, Instant at) {
+        String site = site(facts);
+        nodes.computeIfAbsent(facts.domain().name(), d -> new HashMap<>())
+                .computeIfAbsent(node, n -> new Crowd())
+                .heard(facts.id(), site, at);
+        speaking.computeIfAbsent(site, s -> new Crowd()).heard(facts.id(), site, at);
+    }
+
+    /** What is heard of others than this device. */
+    public synchronized Neighbours of(DeviceFacts facts) {
+        Map<String, Others> heard = new HashMap<>();
+        nodes.getOrDefault(facts.domain().name(), Map.of())
+                .forEach((node, crowd) -> heard.put(node, crowd.others(facts.id())));
+        return new Neighbours(heard, at(speaking, facts), at(alive, facts));
+    }
+
+    private static Others at(Map<String, Crowd> crowds, DeviceFacts facts) {
+        return Optional.ofNullable(crowds.get(site(facts)))
+                .map(crowd -> crowd.others(facts.id()))
+                .orElse(Others.NOBODY);
+    }
+
+    private static String site(DeviceFacts facts) {
+        return facts.domain().name() + "/" + facts.site();
+    }
+
+    private static <V> Map<String, V> bounded() {
+        return new LinkedHashMap<>(64, 0.75f, true) {
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<String, V> eldest) {
+                return size() > MOST_PLACES;
+            }
+        };
+    }
+}

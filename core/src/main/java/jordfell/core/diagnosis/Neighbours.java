@@ -1,0 +1,78 @@
+package jordfell.core.diagnosis;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What is heard of others, as far as that is known: whether a device is alone with what happens to it.
+ *
+ * @param nodes who speaks SIP at each node of its domain, by the node’s name
+ * @param site who speaks SIP at its site
+ * @param alive who at its site fetches files, looks up names, or is given an address
+ */
+public record Neighbours(Map<String, Others> nodes, Others site, Others alive) {
+
+    /** Nothing is known of any. */
+    public static final Neighbours NONE = new Neighbours(Map.of(), Others.NOBODY, Others.NOBODY);
+
+    public Neighbours {
+        nodes = Map.copyOf(nodes);
+    }
+
+    /** Of fewer than these nothing follows for others. */
+    private static final int FEWEST = 3;
+
+    private static final Duration SHORTEST_SILENCE = Duration.ofMinutes(2);
+
+    /** A silence that is so many times as long as usual is no chance any more. */
+    private static final int TIMES_THE_USUAL = 20;
+
+    /**
+     * Those who are heard together.
+     *
+     * @param last when one of them was heard last
+     * @param gap how long it usually is from one to the next
+     * @param devices how many there were
+     * @param sites at how many sites
+     */
+    public record Others(Optional<Instant> last, Duration gap, int devices, int sites) {
+
+        static final Others NOBODY = new Others(Optional.empty(), Duration.ZERO, 0, 0);
+
+        /** Since when all of them are silent, which they usually are not; empty where that can’t be said. */
+        Optional<Instant> silentSince(Instant now) {
+            Duration telling = gap.multipliedBy(TIMES_THE_USUAL);
+            Duration least = telling.compareTo(SHORTEST_SILENCE) > 0 ? telling : SHORTEST_SILENCE;
+            return devices < FEWEST
+                    ? Optional.empty()
+                    : last.filter(at -> at.plus(least).isBefore(now));
+        }
+
+        boolean heardAfter(Instant moment) {
+            return last.filter(at -> at.isAfter(moment)).isPresent();
+        }
+    }
+
+    /** Whether anything is known of others. */
+    boolean isKnown() {
+        return !nodes.isEmpty();
+    }
+
+    Others node(String name) {
+        return nodes.getOrDefault(name, Others.NOBODY);
+    }
+
+    /** Whether a node of the domain goes on hearing others, wherever they are, though a place is silent since a moment. */
+    boolean othersAreHeard(Instant since, Instant now) {
+        return nodes.values().stream()
+                .anyMatch(node -> node.heardAfter(since.plus(SHORTEST_SILENCE))
+                        && node.silentSince(now).isEmpty());
+    }
+
+    /** Whether its site goes on asking for files and names though its SIP is silent since a moment. */
+    boolean siteIsAlive(Instant since) {
+        return alive.heardAfter(since.plus(SHORTEST_SILENCE));
+    }
+}
