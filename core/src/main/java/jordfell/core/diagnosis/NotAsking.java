@@ -15,7 +15,7 @@ final class NotAsking implements Rule {
     /** So many of its times have to go by. */
     private static final int TIMES = 2;
 
-    private static final Duration MORE = Duration.ofMinutes(5);
+    private static final Duration MORE = Duration.ofMinutes(20);
 
     @Override
     public List<Finding> examine(CaseOf device) {

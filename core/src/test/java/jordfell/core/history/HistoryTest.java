@@ -144,7 +144,7 @@ class HistoryTest {
         assertThat(opened(step(50))).extracting(o -> o.life().finding().cause()).containsExactly(Cause.NODE_SILENT);
         assertThat(closed(step(61, register(59), answer(60, "503 X"))))
                 .extracting(Transition.FindingClosed::why)
-                .containsExactly(new Closing.Explained("registrar-says-no"));
+                .containsExactly(new Closing.Explained("node-overloaded"));
     }
 
     @Test

@@ -43,6 +43,9 @@ public final class SimPhone {
     /** Counts restarts: what was planned before one must not happen after it. */
     private int life;
 
+    /** Counts plans to look for another file. */
+    private int looks;
+
     /** @param keep is told whenever something changes that the phone keeps without power */
     public SimPhone(PhoneState state, PhoneEnvironment world, Consumer<PhoneState> keep) {
         this.state = state;
@@ -407,17 +410,22 @@ public final class SimPhone {
         world.network().detach(locator.socket());
     }
 
+    /** By what its file says; a plan made with another file is none any more. */
     private void planNextLook() {
+        int plan = ++looks;
         Duration every =
                 files.config().map(c -> Duration.ofSeconds(c.askEvery())).orElse(Duration.ofMinutes(15));
         world.timeline().after(every, inThisLife(() -> {
-            lookAgain();
-            planNextLook();
+            if (plan == looks) {
+                lookAgain();
+                planNextLook();
+            }
         }));
     }
 
     /** Starts all lines with what the file and people's fingers say. */
     void apply() {
+        planNextLook();
         clock.follow();
         lamps.stop();
         lines.begin(stations());

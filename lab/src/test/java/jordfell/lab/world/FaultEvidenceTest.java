@@ -30,7 +30,7 @@ class FaultEvidenceTest {
 
     private static final Duration LOOK = Duration.ofMinutes(1);
     private static final int BEGINS = 30;
-    private static final int ENDS = 75;
+    private static final int ENDS = 85;
 
     /** What is told of every phone; what may be told of some of them, since it is so for a while. */
     @ParameterizedTest
