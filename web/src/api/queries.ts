@@ -119,6 +119,13 @@ export const useDeviceFile = (id: number, against: string) =>
 export const useTriage = () =>
   useQuery({ queryKey: keys.triage, queryFn: () => unwrap(client.GET('/api/triage')) })
 
+/** What the devices of a cause have in common that others have not. */
+export const useShared = (cause: string, variant: string) =>
+  useQuery({
+    queryKey: [...keys.triage, 'shared', cause, variant],
+    queryFn: () => unwrap(client.GET('/api/triage/shared', { params: { query: { cause, variant } } })),
+  })
+
 /** Numbers that ring nothing by what is on record, whoever is registered. */
 export const useNumberCauses = () =>
   useQuery({

@@ -10,6 +10,7 @@ import { Rail } from '../../kit/Rail'
 import { Shown } from '../../kit/Shown'
 import { STOPS } from '../../kit/stops'
 import { Trouble } from '../../kit/Trouble'
+import { WhatTheyShare } from './WhatTheyShare'
 
 type Cause = Schemas['CauseView']
 
@@ -124,17 +125,7 @@ function NumbersThatRingNothing({ causes }: { causes: Schemas['NumberCause'][] }
   )
 }
 
-/** What all devices of a cause have in common, when they do. */
-function shared(cause: Cause): string[] {
-  if (cause.devices.length < 2) return []
-  return (['site', 'model'] as const).flatMap((k) => {
-    const values = new Set(cause.devices.map((d) => d[k]))
-    return values.size === 1 ? [...values] : []
-  })
-}
-
 function OpenCause({ cause }: { cause: Cause }) {
-  const common = shared(cause)
   const differ = new Set(cause.devices.map((d) => d.sentence)).size > 1
   return (
     <section>
@@ -147,11 +138,7 @@ function OpenCause({ cause }: { cause: Cause }) {
       <Box mt="8px" maxW="720px" fontSize="15px">
         {cause.sentence}
       </Box>
-      {common.length > 0 && (
-        <Box mt="4px" color="faded">
-          All of them: {common.join(', ')}.
-        </Box>
-      )}
+      {cause.count > 1 && <WhatTheyShare cause={cause.cause} variant={cause.variant} />}
       <Heading mt="22px" mb="4px">
         The devices
       </Heading>

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import jordfell.core.intake.IntakeRow;
+import jordfell.lab.trial.Trial.Condition;
 import jordfell.server.fleet.PathKeeper;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.records.DeviceStore;
@@ -26,6 +27,9 @@ public final class Bench {
 
     /** So many that none of them asks more often than a phone may, as fast as they come. */
     private static final int SERVED = 8_000;
+
+    /** Each fault is tried with so many. */
+    private static final int SEEDS = 20;
 
     private static final int FEW = 1_000;
     private static final int ROUNDS = 5;
@@ -42,7 +46,8 @@ public final class Bench {
         System.exit(bench.report.isKept() ? 0 : 1);
     }
 
-    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, flood, rest, or all but rest */
+    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, flood; accuracy and rest, which are not
+     *     among all: they take minutes. {@code accuracy3} tries three seeds */
     private void run(String part) throws IOException {
         boolean all = part.equals("all");
         if (all || part.equals("render")) {
@@ -53,6 +58,9 @@ public final class Bench {
         }
         if (all || part.equals("calls")) {
             calls();
+        }
+        if (part.startsWith("accuracy")) {
+            accuracy(part.equals("accuracy") ? SEEDS : Integer.parseInt(part.substring("accuracy".length())));
         }
         if (all || part.equals("flood")) {
             flood();
@@ -86,6 +94,17 @@ public final class Bench {
         } finally {
             FileSystemUtils.deleteRecursively(folder);
         }
+    }
+
+    /** Of what cannot be said in times: what is missing to all, and how often something is told that is not so. */
+    private void accuracy(int seeds) {
+        AccuracyBench bench = new AccuracyBench(seeds);
+        bench.table().forEach(report::add);
+        say("first findings that are wrong, alone, against 1 %", 100 - bench.right(Condition.ALONE), 1, 1, "%");
+        say("first findings that are wrong, with noise, against 3 %", 100 - bench.right(Condition.NOISE), 3, 1, "%");
+        say("pairs of which not both are named, against 5 %", 100 - bench.bothNamed(), 5, 1, "%");
+        say("phones that are well and told something of, against 0.1 %", bench.accused(), 0.1, 1, "%");
+        say("false sentences, against none", bench.falseSentences(), 1, 0.5, "");
     }
 
     /** Twelve minutes, so it is not among all. */

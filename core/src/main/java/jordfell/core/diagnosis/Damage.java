@@ -95,7 +95,7 @@ public record Damage(String brief, String sentence, String likelyReason, UnaryOp
                         p -> p.substring(0, at)));
             }
         }
-        for (int length = SHORTEST_CUT; length <= Math.min(LONGEST_CUT, password.length() - 1); length++) {
+        for (int length = SHORTEST_CUT; length <= Math.min(LONGEST_CUT, password.length() - 2); length++) {
             int cut = length;
             list.add(new Damage(
                     "cut at " + cut + " characters",
@@ -106,6 +106,15 @@ public record Damage(String brief, String sentence, String likelyReason, UnaryOp
         return list.stream()
                 .filter(d -> !d.apply().apply(password).equals(password))
                 .toList();
+    }
+
+    /** This and then another one. */
+    Damage and(Damage then) {
+        return new Damage(
+                brief + ", " + then.brief,
+                sentence + ", and that with this besides: " + then.brief,
+                likelyReason,
+                p -> then.apply.apply(apply.apply(p)));
     }
 
     /** The number of characters it was cut to, if that is the damage. */

@@ -1,8 +1,11 @@
 package jordfell.core.diagnosis;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Predicate;
 import jordfell.core.sip.DigestAnswer;
 
@@ -12,36 +15,157 @@ import jordfell.core.sip.DigestAnswer;
  */
 public final class PasswordCandidates {
 
-    private PasswordCandidates() {}
+    /** Two damages at once are tried up to so many. */
+    private static final int MOST_PAIRS = 60_000;
 
-    /** The candidates are tried from the likeliest on; {@code number} is the extension that should have answered. */
+    /** Of earlier and others’ passwords, damaged ones up to so many. */
+    private static final int MOST_DAMAGED = 250_000;
+
+    /** What phones come with, or people type for want of anything else. */
+    private static final List<String> USUAL = List.of(
+            "1234",
+            "12345",
+            "123456",
+            "12345678",
+            "0000",
+            "0",
+            "admin",
+            "password",
+            "Password",
+            "user",
+            "secret",
+            "changeme",
+            "phone",
+            "1111",
+            "4321",
+            "666666",
+            "123");
+
+    private final Predicate<String> fits;
+    private final AtomicInteger tried = new AtomicInteger();
+
+    private PasswordCandidates(DigestAnswer answer, String method) {
+        Predicate<String> asked = answer.candidates(method);
+        this.fits = candidate -> {
+            tried.incrementAndGet();
+            return asked.test(candidate);
+        };
+    }
+
+    /**
+     * The candidates are tried from the likeliest on, but those only that cost little: anybody can have them tried.
+     *
+     * @param number the extension that should have answered
+     */
     public static PasswordUsed find(DigestAnswer answer, String method, String number, SecretBook book) {
-        Predicate<String> fits = answer.candidates(method);
+        PasswordCandidates candidates = new PasswordCandidates(answer, method);
+        return candidates.likely(number, book).orElseGet(() -> new PasswordUsed.Unknown(candidates.tried.get()));
+    }
+
+    /** The same with all that is known of what fingers, files and programs do: thousands of candidates. */
+    public static PasswordUsed findThoroughly(DigestAnswer answer, String method, String number, SecretBook book) {
+        PasswordCandidates candidates = new PasswordCandidates(answer, method);
+        return candidates
+                .likely(number, book)
+                .or(() -> candidates.mistaken(answer, number, book))
+                .or(() -> candidates.slipped(number, book))
+                .or(() -> candidates.damagedOther(number, book))
+                .or(() -> candidates.twice(number, book))
+                .orElseGet(() -> new PasswordUsed.Unknown(candidates.tried.get()));
+    }
+
+    private Optional<PasswordUsed> likely(String number, SecretBook book) {
         Optional<String> current = book.current(number);
         if (current.filter(fits).isPresent()) {
-            return new PasswordUsed.Right();
+            return Optional.of(new PasswordUsed.Right());
         }
         List<String> earlier = book.earlier(number);
         for (int i = 0; i < earlier.size(); i++) {
             if (fits.test(earlier.get(i))) {
-                return new PasswordUsed.Earlier(i + 1);
+                return Optional.of(new PasswordUsed.Earlier(i + 1));
             }
         }
         if (fits.test("")) {
-            return new PasswordUsed.Empty();
+            return Optional.of(new PasswordUsed.Empty());
         }
-        Optional<Damage> damage = current.stream()
-                .flatMap(p ->
-                        Damage.of(p).stream().filter(d -> fits.test(d.apply().apply(p))))
-                .findFirst();
-        if (damage.isPresent()) {
-            return new PasswordUsed.Damaged(damage.get());
-        }
-        return book.others(number).entrySet().stream()
-                .filter(other -> fits.test(other.getValue()))
-                .map(Map.Entry::getKey)
+        return current.flatMap(p -> first(p, Damage.of(p)))
+                .<PasswordUsed>map(PasswordUsed.Damaged::new)
+                .or(() -> book.others(number).entrySet().stream()
+                        .filter(other -> fits.test(other.getValue()))
+                        .map(Map.Entry::getKey)
+                        .findFirst()
+                        .map(PasswordUsed.Others::new));
+    }
+
+    /** What stands beside the password on a sheet, and what phones come with. */
+    private Optional<PasswordUsed> mistaken(DigestAnswer answer, String number, SecretBook book) {
+        Map<String, String> beside = new LinkedHashMap<>();
+        beside.put("its own number", number);
+        beside.put("its authentication user", answer.username());
+        beside.put("the realm", answer.realm());
+        beside.putAll(book.beside(number));
+        USUAL.forEach(usual -> beside.put("what phones come with (" + usual.length() + " characters)" + usual, usual));
+        return beside.entrySet().stream()
+                .filter(e -> fits.test(e.getValue()))
+                .map(e -> new PasswordUsed.Mistaken(e.getKey().replaceFirst("\\).*", ")")))
                 .findFirst()
-                .<PasswordUsed>map(PasswordUsed.Others::new)
-                .orElseGet(PasswordUsed.Unknown::new);
+                .map(PasswordUsed.class::cast);
+    }
+
+    private Optional<PasswordUsed> slipped(String number, SecretBook book) {
+        return book.current(number).flatMap(p -> first(p, Slips.of(p))).map(PasswordUsed.Damaged::new);
+    }
+
+    /** One damage, of those that are not of a single character where the domain is large. */
+    private Optional<PasswordUsed> damagedOther(String number, SecretBook book) {
+        int most = tried.get() + MOST_DAMAGED;
+        for (String earlier : book.earlier(number)) {
+            List<Damage> all = new ArrayList<>(Damage.of(earlier));
+            all.addAll(Slips.of(earlier));
+            Optional<Damage> found = first(earlier, all);
+            if (found.isPresent()) {
+                return Optional.of(new PasswordUsed.DamagedOther("an earlier", found.get()));
+            }
+        }
+        for (Map.Entry<String, String> other : book.others(number).entrySet()) {
+            Optional<Damage> found = first(other.getValue(), Damage.of(other.getValue()));
+            if (found.isPresent()) {
+                return Optional.of(new PasswordUsed.DamagedOther(other.getKey() + "’s", found.get()));
+            }
+            if (tried.get() > most) {
+                break;
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Two damages of the present one, one after the other. */
+    private Optional<PasswordUsed> twice(String number, SecretBook book) {
+        Optional<String> current = book.current(number);
+        if (current.isEmpty()) {
+            return Optional.empty();
+        }
+        int most = tried.get() + MOST_PAIRS;
+        List<Damage> all = new ArrayList<>(Damage.of(current.get()));
+        all.addAll(Slips.of(current.get()));
+        for (Damage one : all) {
+            String damaged = one.apply().apply(current.get());
+            List<Damage> then = new ArrayList<>(Damage.of(damaged));
+            then.addAll(Slips.of(damaged));
+            Optional<Damage> other = first(damaged, then);
+            if (other.isPresent()) {
+                return Optional.of(new PasswordUsed.Damaged(one.and(other.get())));
+            }
+            if (tried.get() > most) {
+                return Optional.empty();
+            }
+        }
+        return Optional.empty();
+    }
+
+    private Optional<Damage> first(String password, List<Damage> damages) {
+        return damages.stream()
+                .filter(d -> fits.test(d.apply().apply(password)))
+                .findFirst();
     }
 }

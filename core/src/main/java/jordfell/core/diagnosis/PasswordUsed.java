@@ -46,8 +46,24 @@ public sealed interface PasswordUsed {
         }
     }
 
-    /** None that we know. */
-    record Unknown() implements PasswordUsed {
+    /** An earlier one or another extension’s, damaged on its way; {@code whose} says which, as {@code 2417’s}. */
+    record DamagedOther(String whose, Damage damage) implements PasswordUsed {
+        @Override
+        public String brief() {
+            return whose + " password, " + damage.brief();
+        }
+    }
+
+    /** What is no password of SIP at all; {@code what} says it, as {@code its own number}. */
+    record Mistaken(String what) implements PasswordUsed {
+        @Override
+        public String brief() {
+            return what + " as password";
+        }
+    }
+
+    /** None of so many that were tried. */
+    record Unknown(int tried) implements PasswordUsed {
         @Override
         public String brief() {
             return "an unknown password";

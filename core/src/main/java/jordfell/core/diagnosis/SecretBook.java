@@ -17,8 +17,13 @@ public interface SecretBook {
     /** The present passwords of all other extensions, by number. */
     Map<String, String> others(String number);
 
+    /** What is no SIP password, and can be taken for it: values by what they are, such as {@code its voicemail PIN}. */
+    default Map<String, String> beside(String number) {
+        return Map.of();
+    }
+
     /** Which password gave an answer to a REGISTER; who is asked often may remember it. */
     default PasswordUsed used(DigestAnswer answer, String number) {
-        return PasswordCandidates.find(answer, "REGISTER", number, this);
+        return PasswordCandidates.findThoroughly(answer, "REGISTER", number, this);
     }
 }

@@ -2,6 +2,7 @@ package jordfell.core.diagnosis;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import jordfell.core.path.LineStatus;
 
@@ -53,6 +54,11 @@ final class WrongPassword implements Rule {
             return "It used " + damaged.damage().sentence() + ".";
         } else if (used instanceof PasswordUsed.Empty) {
             return "It used an empty password.";
+        } else if (used instanceof PasswordUsed.DamagedOther other) {
+            return "It used " + other.whose() + " password, and that damaged: "
+                    + other.damage().brief() + ".";
+        } else if (used instanceof PasswordUsed.Mistaken mistaken) {
+            return "It used " + mistaken.what() + " as its password.";
         }
         return "It used a password that " + device.facts().domain().name() + " does not know.";
     }
@@ -79,8 +85,15 @@ final class WrongPassword implements Rule {
         } else if (used instanceof PasswordUsed.Empty) {
             return "Nothing stands in its password field for line " + line.position() + ".";
         }
-        return "No password that was tried fits its answer: the present one and earlier ones, those of other extensions, "
-                + "and the present one damaged in the ways that are known.";
+        if (used instanceof PasswordUsed.DamagedOther || used instanceof PasswordUsed.Mistaken) {
+            return "The answer to the challenge was made with it.";
+        }
+        String tried = used instanceof PasswordUsed.Unknown unknown
+                ? String.format(Locale.ROOT, "None of %,d passwords", unknown.tried())
+                : "No password";
+        return tried
+                + " that were tried fits its answer: the present one and earlier ones, those of other extensions, what stands"
+                + " beside it, and all of these damaged in the ways that are known.";
     }
 
     /** How it came about is not seen, and told as what is likely. */

@@ -1,6 +1,7 @@
 package jordfell.core.milestone;
 
 import java.time.Instant;
+import java.util.Objects;
 import java.util.Optional;
 import jordfell.core.evidence.SipSeen;
 
@@ -15,6 +16,8 @@ import jordfell.core.evidence.SipSeen;
  * @param repeats how often it sent a request once more that was answered already: the answers do not reach it
  * @param answer the newest request that answers a challenge
  * @param challenge the newest challenge
+ * @param tooBrief how often in a row it was told that it asks for too short a time (423), and asked for no longer one
+ * @param brief the newest answer that said so
  */
 public record Asks(
         Instant first,
@@ -25,11 +28,28 @@ public record Asks(
         int turnedBack,
         int repeats,
         Optional<SipSeen.Request> answer,
-        Optional<SipSeen.Response> challenge) {
+        Optional<SipSeen.Response> challenge,
+        int tooBrief,
+        Optional<SipSeen.Response> brief) {
+
+    public Asks {
+        brief = Objects.requireNonNullElse(brief, Optional.empty()); // as it was written before this was counted
+    }
 
     static Asks after(Optional<Asks> before, SipSeen.Request register) {
         if (before.isEmpty()) {
-            return new Asks(register.at(), register.at(), 0, 0, 0, 0, 0, Optional.empty(), Optional.empty())
+            return new Asks(
+                            register.at(),
+                            register.at(),
+                            0,
+                            0,
+                            0,
+                            0,
+                            0,
+                            Optional.empty(),
+                            Optional.empty(),
+                            0,
+                            Optional.empty())
                     .and(register);
         }
         return before.get().and(register);
@@ -38,6 +58,9 @@ public record Asks(
     private Asks and(SipSeen.Request register) {
         boolean answers = register.answersChallenge();
         boolean again = challenge.filter(c -> c.answers(register)).isPresent();
+        boolean isLonger = brief.filter(b -> seconds(register.message().first("Expires"))
+                        >= seconds(b.message().first("Min-Expires")))
+                .isPresent();
         return new Asks(
                 first,
                 register.at(),
@@ -47,7 +70,35 @@ public record Asks(
                 turnedBack,
                 repeats + (again ? 1 : 0),
                 answers ? Optional.of(register) : answer,
-                challenge);
+                challenge,
+                isLonger ? 0 : tooBrief,
+                isLonger ? Optional.empty() : brief);
+    }
+
+    /** It was told that it asks for too short a time; what is told once more since it was lost is no other time. */
+    Asks tooBrief(SipSeen.Response by) {
+        boolean isTold = brief.filter(b -> b.callId().equals(by.callId())
+                        && b.message().first("CSeq").equals(by.message().first("CSeq")))
+                .isPresent();
+        return new Asks(
+                first,
+                last,
+                times,
+                answering,
+                challenged,
+                turnedBack,
+                repeats,
+                answer,
+                challenge,
+                tooBrief + (isTold ? 0 : 1),
+                Optional.of(by));
+    }
+
+    private static long seconds(Optional<String> header) {
+        return header.map(String::strip)
+                .filter(text -> text.matches("[0-9]{1,10}"))
+                .map(Long::parseLong)
+                .orElse(0L);
     }
 
     Asks challenged(SipSeen.Response by) {
@@ -64,6 +115,8 @@ public record Asks(
                 turnedBack + (again ? 1 : 0),
                 repeats,
                 answer,
-                Optional.of(by));
+                Optional.of(by),
+                tooBrief,
+                brief);
     }
 }

@@ -30,6 +30,9 @@ public record LineMilestones(
         Optional<Refusal> refusal,
         Optional<Ping> ping) {
 
+    /** Who is told so asks for more at once (RFC 3261 §21.4.17); that is no refusal until it asked for as little again. */
+    private static final int TOO_BRIEF = 423;
+
     static LineMilestones none(String number) {
         return new LineMilestones(
                 number,
@@ -113,7 +116,14 @@ public record LineMilestones(
         if (status < 200) {
             return this;
         }
-        Optional<Asks> asked = status == 401 ? asks.map(a -> a.challenged(response)) : asks;
+        Optional<Asks> asked = switch (status) {
+            case 401 -> asks.map(a -> a.challenged(response));
+            case TOO_BRIEF -> asks.map(a -> a.tooBrief(response));
+            // Also what was sent once more, since the yes to it was lost, was answered.
+            default -> status < 300 ? Optional.empty() : asks;
+        };
+        boolean learns =
+                status == TOO_BRIEF && asked.filter(a -> a.tooBrief() > 1).isEmpty();
         return new LineMilestones(
                 number,
                 begun(response.at()),
@@ -122,17 +132,8 @@ public record LineMilestones(
                 heard,
                 lastRequest,
                 asked,
-                status == 401 || isFirstTooBrief(status)
-                        ? refusal
-                        : status < 300 ? Optional.empty() : Optional.of(refused(response)),
+                status == 401 || learns ? refusal : status < 300 ? Optional.empty() : Optional.of(refused(response)),
                 ping);
-    }
-
-    /** Who is told 423 (RFC 3261 §21.4.17) asks for more at once; that is no refusal until it asked so again. */
-    private boolean isFirstTooBrief(int status) {
-        return status == 423
-                && refusal.isEmpty()
-                && asks.filter(a -> a.times() - a.challenged() > 1).isEmpty();
     }
 
     private Refusal refused(SipSeen.Response response) {

@@ -9,15 +9,24 @@ import java.util.Optional;
 
 /** The hash of a digest (RFC 7616 §6.1; for SIP: RFC 8760 §2.1). */
 public enum DigestAlgorithm {
-    MD5("MD5", "MD5"),
-    SHA_256("SHA-256", "SHA-256");
+    MD5("MD5", "MD5", false),
+    SHA_256("SHA-256", "SHA-256", false),
+    MD5_SESS("MD5-sess", "MD5", true),
+    SHA_256_SESS("SHA-256-sess", "SHA-256", true);
 
     private final String token;
     private final String platformName;
+    private final boolean isOfASession;
 
-    DigestAlgorithm(String token, String platformName) {
+    DigestAlgorithm(String token, String platformName, boolean isOfASession) {
         this.token = token;
         this.platformName = platformName;
+        this.isOfASession = isOfASession;
+    }
+
+    /** Whether nonce and cnonce are hashed with the password once more (RFC 7616 §3.4.2). */
+    boolean isOfASession() {
+        return isOfASession;
     }
 
     /** As written in a header. */

@@ -87,7 +87,9 @@ public record DigestAnswer(
     }
 
     private String with(String password, String behind) {
-        return algorithm.hash(algorithm.hash(username + ":" + realm + ":" + password) + behind);
+        String secret = algorithm.hash(username + ":" + realm + ":" + password);
+        return algorithm.hash(
+                (algorithm.isOfASession() ? algorithm.hash(secret + ":" + nonce + ":" + cnonce) : secret) + behind);
     }
 
     /** What is hashed behind H(A1): the same for every password. */

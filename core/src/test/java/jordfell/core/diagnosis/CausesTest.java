@@ -71,6 +71,9 @@ class CausesTest extends CauseFixture {
     @Test
     void aPhoneThatAsksOnForATimeThatIsTooShortIsToldHowMuchIsGranted() {
         refusedWith("423 Interval Too Brief", "Min-Expires: 7200");
+        assertThat(findings(7)).as("it learns how much it has to be").isEmpty();
+        answered(7, 2, "2416", "423 Interval Too Brief", "Min-Expires: 7200");
+        assertThat(findings(7)).as("the same answer once more").isEmpty();
         asks(8, 3, "2416");
         answered(8, 3, "2416", "423 Interval Too Brief", "Min-Expires: 7200");
         assertThat(first(10))

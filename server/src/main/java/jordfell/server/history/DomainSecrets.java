@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import jordfell.core.diagnosis.PasswordCandidates;
 import jordfell.core.diagnosis.PasswordUsed;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.sip.DigestAnswer;
@@ -38,6 +39,14 @@ public class DomainSecrets {
 
     private final Cache<Asked, PasswordUsed> used =
             Caffeine.newBuilder().maximumSize(5_000).expireAfterWrite(OPEN).build();
+
+    /** What was looked for in vain is not looked for again with each answer that comes. */
+    private record Sought(long domain, String number, String user, long moved) {}
+
+    private final Cache<Sought, PasswordUsed> unknown = Caffeine.newBuilder()
+            .maximumSize(20_000)
+            .expireAfterWrite(Duration.ofMinutes(10))
+            .build();
 
     DomainSecrets(ExtensionStore extensions) {
         this.extensions = extensions;
@@ -85,10 +94,33 @@ public class DomainSecrets {
         }
 
         @Override
+        public Map<String, String> beside(String number) {
+            return extensions
+                    .byNumber(domainId, number)
+                    .flatMap(e -> extensions.pin(e.id()))
+                    .map(pin -> Map.of("its voicemail PIN", pin))
+                    .orElse(Map.of());
+        }
+
+        @Override
         public PasswordUsed used(DigestAnswer answer, String number) {
             return used.get(
-                    new Asked(domainId, number, answer, extensions.secretsMoved()),
-                    asked -> SecretBook.super.used(answer, number));
+                    new Asked(domainId, number, answer, extensions.secretsMoved()), asked -> looked(answer, number));
+        }
+
+        /** A password of which all was tried in vain is another one once it is answered with: till then little is tried. */
+        private PasswordUsed looked(DigestAnswer answer, String number) {
+            Sought sought = new Sought(domainId, number, answer.username(), extensions.secretsMoved());
+            PasswordUsed before = unknown.getIfPresent(sought);
+            if (before != null) {
+                PasswordUsed now = PasswordCandidates.find(answer, "REGISTER", number, this);
+                return now instanceof PasswordUsed.Unknown ? before : now;
+            }
+            PasswordUsed now = SecretBook.super.used(answer, number);
+            if (now instanceof PasswordUsed.Unknown) {
+                unknown.put(sought, now);
+            }
+            return now;
         }
 
         private List<String> passwords(String number) {

@@ -79,7 +79,7 @@ class LabApiTest {
 
     @Test
     void anAccountThatIsSetByHandRegistersAPhoneThatHasNoFile() {
-        String mac = "02-4B-7A-08-00-31";
+        String mac = "02-4B-7A-0C-02-31";
         pier.unbox(mac);
         long extension = pier.client()
                 .post(
@@ -124,12 +124,12 @@ class LabApiTest {
 
     @Test
     void anotherPhonesFileIsTakenIfItCanBeRead() {
-        String mac = "02-4B-7A-08-00-32";
+        String mac = "02-4B-7A-0C-02-32";
         long id = pier.enrolled(mac, "Copied", "2498", "");
         pier.release(id);
         pier.unbox(mac);
         pier.untilRail(id, "ppppppp");
-        String copy = "02-4B-7A-08-00-33";
+        String copy = "02-4B-7A-0C-02-33";
         pier.unbox(copy);
         assertThat(pier.client()
                         .post("/api/lab/phones/" + mac + "/take", Map.of("from", copy))
@@ -140,7 +140,7 @@ class LabApiTest {
                         .status())
                 .isLessThan(300);
         RunningServer.until("it registers as the other one", () -> screen(copy).equals("2498 registered"));
-        String adapter = "02-5C-20-08-00-34";
+        String adapter = "02-5C-20-0C-02-34";
         pier.client().post("/api/lab/phones", Map.of("mac", adapter, "modelId", "tessaro-t2", "siteId", pier.siteId));
         assertThat(pier.client()
                         .post("/api/lab/phones/" + adapter + "/take", Map.of("from", mac))

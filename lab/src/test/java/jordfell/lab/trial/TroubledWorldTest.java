@@ -1,4 +1,4 @@
-package jordfell.lab.world;
+package jordfell.lab.trial;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -24,7 +24,7 @@ class TroubledWorldTest {
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3})
     void oneLostDatagramInTwentyHoldsHardlyAnybodyAndIsNeverToldFalsely(long seed) {
-        SteppedWorld world = new SteppedWorld(seed, 900, "192.0.2.11");
+        TrialWorld world = new TrialWorld(seed, 900, "192.0.2.11");
         for (int minute = 0; minute < 5; minute++) {
             world.look(LOOK, (phone, stepped) -> {});
         }
@@ -52,7 +52,7 @@ class TroubledWorldTest {
 
     @Test
     void firstNodeMayDieAndComeBackAndNobodyIsHeld() {
-        SteppedWorld world = new SteppedWorld(6, 900, "192.0.2.11", "192.0.2.12");
+        TrialWorld world = new TrialWorld(6, 900, "192.0.2.11", "192.0.2.12");
         AtomicInteger carrying = new AtomicInteger();
         for (int i = 0; i < 6 * 60; i++) {
             int minute = i;
@@ -70,14 +70,14 @@ class TroubledWorldTest {
                 carrying.addAndGet(minute > 300 && phone.history.present().condition() == Condition.CARRYING ? 1 : 0);
             });
         }
-        assertThat(carrying.get()).isEqualTo(SteppedWorld.PHONES * 59);
+        assertThat(carrying.get()).isEqualTo(TrialWorld.PHONES * 59);
     }
 
     /** Phones that have power and network, in a trouble that is none of theirs. */
     @ParameterizedTest
     @CsvSource({"60, nodes", "3600, nodes", "60, names", "3600, names"})
     void nobodyIsSentToTheCableOfAPhoneThatIsThere(int checkEvery, String dead) {
-        SteppedWorld world = new SteppedWorld(7, checkEvery, "192.0.2.11", "192.0.2.12");
+        TrialWorld world = new TrialWorld(7, checkEvery, "192.0.2.11", "192.0.2.12");
         Map<String, Integer> told = new TreeMap<>();
         for (int minute = 0; minute < 2 * 60; minute++) {
             if (minute == 60 && dead.equals("nodes")) {
@@ -97,6 +97,6 @@ class TroubledWorldTest {
                         }
                     }));
         }
-        assertThat(told).containsExactly(Map.entry("It is alive, and registers no more.", SteppedWorld.PHONES));
+        assertThat(told).containsExactly(Map.entry("It is alive, and registers no more.", TrialWorld.PHONES));
     }
 }

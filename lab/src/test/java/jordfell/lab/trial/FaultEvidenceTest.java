@@ -1,4 +1,4 @@
-package jordfell.lab.world;
+package jordfell.lab.trial;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -72,10 +72,10 @@ class FaultEvidenceTest {
     void isTold(FaultKind kind, String at, int amount, String named, String besides) {
         Map<Cause, Set<MacAddress>> told = told(kind, at, amount);
         if (!named.isEmpty()) {
-            boolean isOfTheSite = at.equals(SteppedWorld.PIER);
+            boolean isOfTheSite = at.equals(TrialWorld.PIER);
             assertThat(told.get(Cause.valueOf(named)))
                     .as(told.keySet().toString())
-                    .hasSize(SteppedWorld.PHONES + (isOfTheSite ? 0 : SteppedWorld.AT_THE_YARD));
+                    .hasSize(TrialWorld.PHONES + (isOfTheSite ? 0 : TrialWorld.AT_THE_YARD));
         }
         Set<Cause> allowed = Stream.concat(Stream.of(named), Stream.of(besides.split(" ")))
                 .filter(cause -> !cause.isEmpty())
@@ -87,7 +87,7 @@ class FaultEvidenceTest {
     /** The same phones for the same fault: some of them, and not all. */
     @Test
     void aFaultOfAShareOfAllPhonesIsToldOfThatShare() {
-        SteppedWorld world = new SteppedWorld(11, 900, "192.0.2.11");
+        TrialWorld world = new TrialWorld(11, 900, "192.0.2.11");
         Set<MacAddress> lapsed = new HashSet<>();
         for (int minute = 0; minute < ENDS; minute++) {
             if (minute == BEGINS) {
@@ -111,11 +111,11 @@ class FaultEvidenceTest {
                         }
                     }));
         }
-        assertThat(lapsed).hasSizeBetween(SteppedWorld.PHONES / 4, 3 * SteppedWorld.PHONES / 4);
+        assertThat(lapsed).hasSizeBetween(TrialWorld.PHONES / 4, 3 * TrialWorld.PHONES / 4);
     }
 
     private static Map<Cause, Set<MacAddress>> told(FaultKind kind, String at, int amount) {
-        SteppedWorld world = SteppedWorld.withYard(11, 900, "192.0.2.11");
+        TrialWorld world = new TrialWorld(11, 900, TrialWorld.PHONES, TrialWorld.AT_THE_YARD, "192.0.2.11");
         Map<Cause, Set<MacAddress>> told = new EnumMap<>(Cause.class);
         for (int minute = 0; minute < ENDS; minute++) {
             if (minute == BEGINS) {

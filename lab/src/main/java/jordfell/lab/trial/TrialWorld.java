@@ -1,4 +1,4 @@
-package jordfell.lab.world;
+package jordfell.lab.trial;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -11,7 +11,11 @@ import java.util.Random;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
+import jordfell.core.catalogue.DeviceKind;
+import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.diagnosis.Neighbourhood;
+import jordfell.core.diagnosis.PasswordCandidates;
+import jordfell.core.diagnosis.PasswordUsed;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.ConfigRequested;
@@ -33,25 +37,36 @@ import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.Setting.Scope;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.settings.SettingsResolver;
+import jordfell.core.sip.DigestAnswer;
 import jordfell.lab.phone.ConfigSource;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.registrar.Accounts;
 import jordfell.lab.time.Timeline;
+import jordfell.lab.world.LabWorld;
+import jordfell.lab.world.WorldObserver;
 
-/** Phones of a world, each with what a server would keep of it: evidence that is tied, and a history that is stepped. */
-final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, SecretBook {
+/**
+ * A world in which the diagnosis is tried: phones at two sites, each with what a server would keep of it: evidence that is tied,
+ * and a history that is stepped. The same seed gives the same world.
+ */
+public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, SecretBook {
 
+    public static final String PIER = "pier";
+    public static final String YARD = "yard";
+    public static final String DOMAIN = "voice.tarnholm.example";
+
+    /** So many are at the pier where nobody says how many. */
     static final int PHONES = 22;
+
     static final int AT_THE_YARD = 8;
-    static final String PIER = "pier";
-    static final String YARD = "yard";
-    static final String DOMAIN = "voice.tarnholm.example";
+    private static final DeviceModel K24 =
+            new DeviceModel("korrin-k24", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 24);
     private static final Instant START = Instant.parse("2026-03-02T08:00:00Z");
     /** One phone: its records, what was seen of it since the last look, and its history. */
-    static final class Phone {
+    public static final class Phone {
         final MacAddress mac;
         final String number;
-        final String file;
+        private final String file;
         final DeviceFacts facts;
         final List<Observation> seen = new ArrayList<>();
         History history = History.begin(START);
@@ -93,7 +108,7 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
                     Optional.empty(),
                     Standing.IN_USE,
                     "Desk " + n,
-                    TinyWorld.K24,
+                    K24,
                     site,
                     START,
                     "Lena Ravn",
@@ -138,21 +153,17 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
     private final Domain domain;
 
     /** @param nodes addresses of the domain's registrars, the first before the others */
-    SteppedWorld(long seed, int checkEvery, String... nodes) {
-        domain = domain(nodes);
-        lab = new LabWorld(timeline, List.of(domain), this, this::serve, this, new Random(seed));
-        for (int n = 1; n <= PHONES; n++) {
-            add(n, checkEvery, PIER);
-        }
+    TrialWorld(long seed, int checkEvery, String... nodes) {
+        this(seed, checkEvery, PHONES, 0, nodes);
     }
 
-    /** The same, with phones at another site of the domain as well. */
-    static SteppedWorld withYard(long seed, int checkEvery, String... nodes) {
-        SteppedWorld world = new SteppedWorld(seed, checkEvery, nodes);
-        for (int n = PHONES + 1; n <= PHONES + AT_THE_YARD; n++) {
-            world.add(n, checkEvery, YARD);
+    /** @param pier how many phones are there, besides those at the yard */
+    TrialWorld(long seed, int checkEvery, int pier, int yard, String... nodes) {
+        domain = domain(nodes);
+        lab = new LabWorld(timeline, List.of(domain), this, this::serve, this, new Random(seed));
+        for (int n = 1; n <= pier + yard; n++) {
+            add(n, checkEvery, n <= pier ? PIER : YARD);
         }
-        return world;
     }
 
     private void add(int n, int checkEvery, String site) {
@@ -233,6 +244,12 @@ final class SteppedWorld implements WorldObserver, Accounts, Ties.Holders, Secre
     @Override
     public Map<String, String> others(String number) {
         return Map.of();
+    }
+
+    /** What costs little is enough to tell which password somebody typed. */
+    @Override
+    public PasswordUsed used(DigestAnswer answer, String number) {
+        return PasswordCandidates.find(answer, "REGISTER", number, this);
     }
 
     /** Lets the world go on, and looks at every phone. */

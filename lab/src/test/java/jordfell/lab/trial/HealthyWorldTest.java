@@ -1,4 +1,4 @@
-package jordfell.lab.world;
+package jordfell.lab.trial;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -19,7 +19,7 @@ class HealthyWorldTest {
     @ParameterizedTest
     @CsvSource({"1, 60", "2, 3600", "3, 60", "4, 3600", "5, 60"})
     void aHealthyDayHasNoFindingAndWhatIsProvenStaysProven(long seed, int checkEvery) {
-        SteppedWorld world = new SteppedWorld(seed, checkEvery, "192.0.2.11");
+        TrialWorld world = new TrialWorld(seed, checkEvery, "192.0.2.11");
         for (int i = 1; i <= 24 * 60; i++) {
             int minute = i;
             world.look(LOOK, (phone, stepped) -> {

@@ -1,0 +1,64 @@
+package jordfell.lab.trial;
+
+import java.util.EnumSet;
+import java.util.Set;
+import jordfell.core.diagnosis.Cause;
+import jordfell.lab.fault.FaultKind;
+
+/**
+ * What is true of a phone that a fault reaches. All else that is told of it is false.
+ *
+ * @param named the causes that name the fault; none where a phone goes on as if nothing were
+ * @param besides what may be so as well, for a while or for some of them, and does not say why
+ */
+record Truth(Set<Cause> named, Set<Cause> besides) {
+
+    /** What may be told of any phone that some of its messages do not reach. */
+    private static final Set<Cause> OF_LOSS = EnumSet.of(
+            Cause.CONTACT_UNREACHABLE, Cause.LAPSED, Cause.ANSWERS_LOST, Cause.LAMP_DARK, Cause.UNEXPLAINED_HOLD);
+
+    static Truth of(FaultKind kind) {
+        return switch (kind) {
+            case LINE_CUT, NO_LEASES -> of(Cause.LAPSED, Cause.CONTACT_UNREACHABLE, Cause.NOT_ASKING);
+            case LINE_LOSES -> new Truth(Set.of(), OF_LOSS);
+            case SIP_BLOCKED -> of(Cause.SIP_BLOCKED, Cause.CONTACT_UNREACHABLE, Cause.LAPSED);
+            // No name is looked up where none can be: what is seen is that no SIP comes.
+            case NAMES_BLOCKED -> of(Cause.SIP_BLOCKED, Cause.LAPSED);
+            case ANSWERS_BLOCKED -> of(Cause.ANSWERS_LOST, Cause.CONTACT_UNREACHABLE, Cause.LAPSED);
+            case LONG_LOST -> of(Cause.ANSWERS_LOST, Cause.LAPSED, Cause.CONTACT_UNREACHABLE);
+            case FILES_BLOCKED, NO_PROVISIONING_ADDRESS -> of(Cause.NOT_ASKING);
+            case SIP_CUT_OFF ->
+                of(Cause.REQUEST_MANGLED, Cause.REGISTRAR_SAYS_NO, Cause.LAPSED, Cause.CONTACT_UNREACHABLE);
+            case VIA_REWRITTEN, SIP_REWRITTEN ->
+                of(Cause.REQUEST_MANGLED, Cause.CONTACT_UNREACHABLE, Cause.LAPSED, Cause.ANSWERS_LOST);
+            case NAT -> of(Cause.NAT_LAPSE);
+            case TIME_WRONG -> of(Cause.CLOCK_WRONG);
+            case NODE_BUSY ->
+                new Truth(
+                        Set.of(),
+                        EnumSet.of(Cause.NODE_OVERLOADED, Cause.ANSWERS_LOST, Cause.LAMP_DARK, Cause.UNEXPLAINED_HOLD));
+            case NODE_DOWN -> of(Cause.NODE_DOWN, Cause.LAPSED);
+            case NODE_OVERLOADED -> of(Cause.NODE_OVERLOADED);
+            case NODE_KNOWS_NOBODY -> of(Cause.UNKNOWN_EXTENSION);
+            case NAME_NOT_FOUND -> of(Cause.NAME_NOT_FOUND, Cause.LAPSED);
+            case NAME_FAILS, NAME_SILENT -> of(Cause.NAME_SILENT, Cause.LAPSED);
+            case NAME_LEADS_NOWHERE -> of(Cause.NAME_DEAD_TARGET, Cause.LAPSED);
+            default -> new Truth(Set.of(), Set.of());
+        };
+    }
+
+    private static Truth of(Cause named, Cause... besides) {
+        return new Truth(Set.of(named), Set.of(besides));
+    }
+
+    /** The same where datagrams get lost besides. */
+    Truth withLoss() {
+        Set<Cause> more = EnumSet.copyOf(OF_LOSS);
+        more.addAll(besides);
+        return new Truth(named, more);
+    }
+
+    boolean allows(Cause cause) {
+        return named.contains(cause) || besides.contains(cause);
+    }
+}

@@ -1,0 +1,54 @@
+// @vitest-environment happy-dom
+import { screen } from '@testing-library/react'
+import { expect, it } from 'vitest'
+import { renderWithAll, serverSays } from '../../test/renderWithAll'
+import { WhatTheyShare } from './WhatTheyShare'
+
+const matrix = {
+  down: 'site',
+  across: 'release',
+  rows: ['Eskvik Pier', 'Tarnholm Terminal'],
+  columns: ['31', ''],
+  cells: [
+    [
+      { held: 11, all: 11 },
+      { held: 0, all: 4 },
+    ],
+    [
+      { held: 1, all: 40 },
+      { held: 0, all: 0 },
+    ],
+  ],
+}
+
+it('what they share is said, with how it began, and shown in numbers', async () => {
+  serverSays({
+    'GET /api/triage/shared': {
+      body: {
+        sentence: '11 of the 12 are at Eskvik Pier and took release 31; none of the 59 others has both.',
+        factors: [],
+        chance: 0.0001,
+        withinSeconds: 220,
+        matrix,
+      },
+    },
+  })
+  renderWithAll(<WhatTheyShare cause="wrong-password" variant="" />)
+  expect(await screen.findByText(/11 of the 12 are at Eskvik Pier/)).toBeTruthy()
+  expect(screen.getByText('It began within 4 min for all of them.')).toBeTruthy()
+  expect(screen.getByRole('table').textContent).toBe(
+    '31noneEskvik Pier11 of 110 of 4Tarnholm Terminal1 of 40–',
+  )
+})
+
+it('where nothing sets them apart that is said, and no table is shown', async () => {
+  serverSays({
+    'GET /api/triage/shared': {
+      body: { sentence: '', factors: [], chance: 1, withinSeconds: -1, matrix },
+    },
+  })
+  renderWithAll(<WhatTheyShare cause="lapsed" variant="" />)
+  expect(await screen.findByText(/Nothing that is known of them sets them apart/)).toBeTruthy()
+  expect(screen.queryByRole('table')).toBeNull()
+  expect(screen.queryByText(/It began/)).toBeNull()
+})

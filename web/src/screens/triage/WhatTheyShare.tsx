@@ -1,0 +1,81 @@
+import { Box, chakra } from '@chakra-ui/react'
+import type { Schemas } from '../../api/client'
+import { useShared } from '../../api/queries'
+import { Faded, Heading } from '../../kit/basics'
+
+const minutes = (seconds: number) =>
+  seconds < 60 ? 'within a minute' : `within ${Math.ceil(seconds / 60)} min`
+
+const NONE = 'none'
+
+/** What the devices of a cause have in common that others have not, said and shown. */
+export function WhatTheyShare({ cause, variant }: { cause: string; variant: string }) {
+  const shared = useShared(cause, variant).data
+  if (!shared) return null
+  const { sentence, withinSeconds, matrix } = shared
+  return (
+    <Box as="section" aria-label="What they share" mt="10px">
+      <Box maxW="720px">
+        {sentence ? (
+          <b>{sentence}</b>
+        ) : (
+          <Faded>Nothing that is known of them sets them apart from the rest of the fleet.</Faded>
+        )}{' '}
+        {withinSeconds >= 0 && <span>It began {minutes(withinSeconds)} for all of them.</span>}
+      </Box>
+      {sentence && matrix.rows.length > 1 && <FleetMatrix matrix={matrix} />}
+    </Box>
+  )
+}
+
+/** The fleet by two things; the more of a field are held, the darker it is, and its number says it too. */
+function FleetMatrix({ matrix: m }: { matrix: Schemas['MatrixView'] }) {
+  return (
+    <>
+      <Heading mt="14px" mb="4px">
+        Held of all, by {m.down} and {m.across}
+      </Heading>
+      <chakra.table fontSize="12px" css={{ borderSpacing: '2px', borderCollapse: 'separate' }}>
+        <thead>
+          <tr>
+            <td />
+            {m.columns.map((column) => (
+              <chakra.th key={column} scope="col" fontWeight={400} color="faded" px="8px" textAlign="left">
+                {column || NONE}
+              </chakra.th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {m.rows.map((row, r) => (
+            <tr key={row}>
+              <chakra.th scope="row" fontWeight={400} textAlign="left" pr="10px" whiteSpace="nowrap">
+                {row || NONE}
+              </chakra.th>
+              {m.columns.map((column, c) => {
+                const cell = m.cells[r]?.[c] ?? { held: 0, all: 0 }
+                const share = cell.all === 0 ? 0 : cell.held / cell.all
+                return (
+                  <chakra.td
+                    key={column}
+                    px="8px"
+                    py="3px"
+                    minW="72px"
+                    fontFamily="mono"
+                    fontWeight={cell.held > 0 ? 700 : 400}
+                    color={cell.held > 0 ? 'ink' : 'faded'}
+                    bg={share > 0.5 ? 'rustBg' : share > 0 ? 'amberBg' : 'transparent'}
+                    border="1px solid"
+                    borderColor="line"
+                  >
+                    {cell.all === 0 ? '–' : `${cell.held} of ${cell.all}`}
+                  </chakra.td>
+                )
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </chakra.table>
+    </>
+  )
+}
