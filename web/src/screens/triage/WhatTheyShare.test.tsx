@@ -25,7 +25,7 @@ it('what they share is said, with how it began, and shown in numbers', async () 
   serverSays({
     'GET /api/triage/shared': {
       body: {
-        sentence: '11 of the 12 are at Eskvik Pier and took release 31; none of the 59 others has both.',
+        sentence: '11 of the 12 are at Eskvik Pier and were in release 31; none of the 59 others has both.',
         factors: [],
         chance: 0.0001,
         withinSeconds: 220,

@@ -58,8 +58,8 @@ public record Asks(
     private Asks and(SipSeen.Request register) {
         boolean answers = register.answersChallenge();
         boolean again = challenge.filter(c -> c.answers(register)).isPresent();
-        boolean isLonger = brief.filter(b -> seconds(register.message().first("Expires"))
-                        >= seconds(b.message().first("Min-Expires")))
+        boolean isLonger = brief.map(b -> seconds(b.message().first("Min-Expires")))
+                .filter(least -> least > 0 && seconds(register.message().first("Expires")) >= least)
                 .isPresent();
         return new Asks(
                 first,

@@ -8,7 +8,7 @@ public record Factor(Kind kind, String value) {
         SITE("site", "are at %s"),
         MODEL("model", "are a %s"),
         TEMPLATE("template", "have the template %s"),
-        RELEASE("release", "took release %s"),
+        RELEASE("release", "were in release %s"),
         FIRMWARE("firmware", "run firmware %s"),
         BATCH("batch", "were enrolled with %s");
 

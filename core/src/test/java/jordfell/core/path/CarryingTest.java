@@ -41,8 +41,8 @@ class CarryingTest extends PathFixture {
         upTo("HEARD");
         answer(10, 423);
         assertThat(path(11).rail()).isEqualTo("ppppppwnn");
-        register(20);
-        answer(20, 423);
+        seen.add(SipTexts.register(at(20), 2, "2416", "v.example"));
+        seen.add(SipTexts.answerTo(at(20), 2, "2416", "423 X"));
         assertThat(path(30).rail()).isEqualTo("pppppphnn");
     }
 

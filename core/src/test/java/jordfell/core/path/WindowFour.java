@@ -22,6 +22,8 @@ public final class WindowFour {
 
     private final String domain;
     private final Instant enrolledAt;
+    private long id = 1;
+    private String site = "Eskvik Pier";
     public Standing standing = Standing.IN_USE;
     public boolean bound = true;
     public boolean byHand;
@@ -42,6 +44,13 @@ public final class WindowFour {
         this.enrolledAt = enrolledAt;
     }
 
+    /** Another device, at another site. */
+    public DeviceFacts as(long other, String elsewhere) {
+        id = other;
+        site = elsewhere;
+        return facts();
+    }
+
     /** Its present revision was released, with this password, and 2416 is given since then. */
     public WindowFour released(Instant at, String password, Optional<Instant> since) {
         released = Optional.of(new ReleaseFacts(
@@ -51,13 +60,13 @@ public final class WindowFour {
 
     public DeviceFacts facts() {
         return new DeviceFacts(
-                1,
+                id,
                 Optional.of(MacAddress.of("02-4B-7A-00-53-1C")),
                 Optional.empty(),
                 standing,
                 "Window 4",
                 new DeviceModel("k", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 20),
-                "Eskvik Pier",
+                site,
                 enrolledAt,
                 "Lena Ravn",
                 new Domain(

@@ -51,7 +51,7 @@ class SharedTest {
                 times(9, device("Hall", "K12", "30"))));
         Shared shared = Shared.of(held, rest).orElseThrow();
         assertThat(shared.sentence())
-                .isEqualTo("11 of the 12 are at Pier and took release 31; none of the 59 others has both.");
+                .isEqualTo("11 of the 12 are at Pier and were in release 31; none of the 59 others has both.");
     }
 
     @Test
