@@ -19,7 +19,9 @@ import org.junit.jupiter.params.provider.ValueSource;
 class RegistrarTest extends RegistrarFixture {
 
     @ParameterizedTest
-    @EnumSource(DigestAlgorithm.class)
+    @EnumSource(
+            value = DigestAlgorithm.class,
+            names = {"MD5", "SHA_256"})
     void challengesAndThenAcceptsTheRightAnswer(DigestAlgorithm algorithm) {
         SipMessage challenged = send(register("2416", "<sip:2416@192.0.2.101>"));
         assertThat(challenged.status()).isEqualTo(401);

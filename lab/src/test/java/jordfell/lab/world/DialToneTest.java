@@ -130,7 +130,7 @@ class DialToneTest {
     void unknownPasswordIsNotGuessedAt() {
         typed("something else entirely");
         assertThat(first().sentence()).startsWith("It used a password that voice.tarnholm.example does not know");
-        assertThat(first().detail()).contains("that was tried").doesNotContain("by hand", "another system");
+        assertThat(first().detail()).contains("that were tried").doesNotContain("by hand", "another system");
     }
 
     @Test
