@@ -48,7 +48,7 @@ it('where nothing sets them apart that is said, and no table is shown', async ()
     },
   })
   renderWithAll(<WhatTheyShare cause="lapsed" variant="" />)
-  expect(await screen.findByText(/Nothing that is known of them sets them apart/)).toBeTruthy()
+  expect(await screen.findByText(/Nothing sets them apart from the rest so clearly/)).toBeTruthy()
   expect(screen.queryByRole('table')).toBeNull()
   expect(screen.queryByText(/It began/)).toBeNull()
 })

@@ -2,6 +2,7 @@ import { Box, chakra } from '@chakra-ui/react'
 import type { Schemas } from '../../api/client'
 import { useShared } from '../../api/queries'
 import { Faded, Heading } from '../../kit/basics'
+import { Trouble } from '../../kit/Trouble'
 
 const minutes = (seconds: number) =>
   seconds < 60 ? 'within a minute' : `within ${Math.ceil(seconds / 60)} min`
@@ -10,8 +11,8 @@ const NONE = 'none'
 
 /** What the devices of a cause have in common that others have not, said and shown. */
 export function WhatTheyShare({ cause, variant }: { cause: string; variant: string }) {
-  const shared = useShared(cause, variant).data
-  if (!shared) return null
+  const { data: shared, error } = useShared(cause, variant)
+  if (!shared) return <Trouble error={error} />
   const { sentence, withinSeconds, matrix } = shared
   return (
     <Box as="section" aria-label="What they share" mt="10px">
@@ -19,7 +20,7 @@ export function WhatTheyShare({ cause, variant }: { cause: string; variant: stri
         {sentence ? (
           <b>{sentence}</b>
         ) : (
-          <Faded>Nothing that is known of them sets them apart from the rest of the fleet.</Faded>
+          <Faded>Nothing sets them apart from the rest so clearly that it could not be chance.</Faded>
         )}{' '}
         {withinSeconds >= 0 && <span>It began {minutes(withinSeconds)} for all of them.</span>}
       </Box>

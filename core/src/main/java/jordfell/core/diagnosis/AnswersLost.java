@@ -13,8 +13,7 @@ final class AnswersLost implements Rule {
     @Override
     public List<Finding> examine(CaseOf device) {
         return device.turnedAway().stream()
-                .filter(t -> t.refusal().isEmpty()
-                        && new RequestMangled().examine(device).isEmpty())
+                .filter(t -> t.refusal().isEmpty())
                 .filter(t -> t.asks()
                         .filter(a -> a.repeats() >= MANY && a.answering() == 0)
                         .isPresent())

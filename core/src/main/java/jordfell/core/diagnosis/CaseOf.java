@@ -94,6 +94,12 @@ public final class CaseOf {
         return new CaseOf(facts, reached, own, PathComputer.compute(facts, reached, now), secrets, now);
     }
 
+    /** Whether all of its lines are registered now: one whose registration ran out has passed that stop all the same. */
+    boolean isRegistered() {
+        return path.stop(Stop.ACCEPTED).state() == StopState.PASSED
+                && path.lines().stream().allMatch(line -> line.accepted(now));
+    }
+
     boolean heldAt(Stop stop) {
         return path.stop(stop).state() == StopState.HELD;
     }

@@ -17,8 +17,7 @@ final class ChangesRefused implements Rule {
 
     @Override
     public List<Finding> examine(CaseOf device) {
-        if (device.path().stop(Stop.FETCHED).state() != StopState.PASSED
-                || device.path().stop(Stop.ACCEPTED).state() != StopState.PASSED) {
+        if (device.path().stop(Stop.FETCHED).state() != StopState.PASSED || !device.isRegistered()) {
             return List.of();
         }
         return device

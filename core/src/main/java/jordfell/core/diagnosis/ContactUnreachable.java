@@ -5,6 +5,7 @@ import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.milestone.Ping;
 import jordfell.core.path.LineStatus;
 import jordfell.core.path.Stop;
+import jordfell.core.planning.Networks;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
 
@@ -28,7 +29,7 @@ final class ContactUnreachable implements Rule {
     private static boolean isTranslated(LineStatus line) {
         BindingChanged binding = line.binding().orElseThrow();
         String says = SipHeaders.uri(binding.contact()).map(SipAddress::host).orElse("");
-        return !says.isEmpty() && !binding.peer().startsWith(says + ":");
+        return Networks.isAddress(says) && !binding.peer().startsWith(says + ":");
     }
 
     private static Finding forgotten(CaseOf device, LineStatus line) {

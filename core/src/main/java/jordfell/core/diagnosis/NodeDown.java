@@ -15,11 +15,7 @@ final class NodeDown implements Rule {
 
     @Override
     public List<Finding> examine(CaseOf device) {
-        return NotLocated.isLedNowhere(device)
-                ? List.of()
-                : Lapsed.lapsedLine(device).stream()
-                        .flatMap(line -> told(device, line).stream())
-                        .toList();
+        return NotLocated.orElse(device, line -> told(device, line));
     }
 
     private static Optional<Finding> told(CaseOf device, LineStatus line) {

@@ -19,9 +19,7 @@ final class NotAsking implements Rule {
 
     @Override
     public List<Finding> examine(CaseOf device) {
-        boolean carries = device.path().stop(Stop.FETCHED).state() == StopState.PASSED
-                && device.path().stop(Stop.ACCEPTED).state() == StopState.PASSED
-                && device.path().lines().stream().allMatch(line -> line.accepted(device.now()));
+        boolean carries = device.path().stop(Stop.FETCHED).state() == StopState.PASSED && device.isRegistered();
         return carries
                         && !device.facts().byHand()
                         && !device.facts().checkEvery().isZero()

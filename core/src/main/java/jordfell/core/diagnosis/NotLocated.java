@@ -1,8 +1,11 @@
 package jordfell.core.diagnosis;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import jordfell.core.milestone.LookUps.LookUp;
+import jordfell.core.path.LineStatus;
 import jordfell.core.path.RegistrarLookups;
 import jordfell.core.path.Stop;
 
@@ -18,10 +21,13 @@ final class NotLocated {
                         .failed());
     }
 
-    /** Whether it does not come as far as to a node: what is so of that is told by itself. */
-    static boolean isLedNowhere(CaseOf device) {
-        return failing(device).isPresent()
+    /** What is told of a registration that ran out, unless the device does not even come as far as to a node. */
+    static List<Finding> orElse(CaseOf device, Function<LineStatus, Optional<Finding>> told) {
+        boolean isLedNowhere = failing(device).isPresent()
                 || !new NameDeadTarget().examine(device).isEmpty();
+        return isLedNowhere
+                ? List.of()
+                : Lapsed.lapsedLine(device).flatMap(told).stream().toList();
     }
 
     /** From when on it looks for its registrar in vain, as far as it does; empty for one that has found it. */

@@ -99,15 +99,15 @@ public final class PasswordCandidates {
 
     /** What stands beside the password on a sheet, and what phones come with. */
     private Optional<PasswordUsed> mistaken(DigestAnswer answer, String number, SecretBook book) {
-        Map<String, String> beside = new LinkedHashMap<>();
-        beside.put("its own number", number);
-        beside.put("its authentication user", answer.username());
-        beside.put("the realm", answer.realm());
-        beside.putAll(book.beside(number));
-        USUAL.forEach(usual -> beside.put("what phones come with (" + usual.length() + " characters)" + usual, usual));
+        Map<String, List<String>> beside = new LinkedHashMap<>();
+        beside.put("its own number", List.of(number));
+        beside.put("its authentication user", List.of(answer.username()));
+        beside.put("the realm", List.of(answer.realm()));
+        book.beside(number).forEach((what, value) -> beside.put(what, List.of(value)));
+        beside.put("what phones come with", USUAL);
         return beside.entrySet().stream()
-                .filter(e -> fits.test(e.getValue()))
-                .map(e -> new PasswordUsed.Mistaken(e.getKey().replaceFirst("\\).*", ")")))
+                .filter(e -> e.getValue().stream().anyMatch(fits))
+                .map(e -> new PasswordUsed.Mistaken(e.getKey()))
                 .findFirst()
                 .map(PasswordUsed.class::cast);
     }

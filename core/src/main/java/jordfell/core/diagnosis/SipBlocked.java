@@ -6,18 +6,14 @@ import java.util.Optional;
 import jordfell.core.path.LineStatus;
 
 /**
- * <em>sip-blocked</em>: no SIP of its whole site reaches a node any more, while nodes hear others, and the site fetches files and
+ * <em>sip-blocked</em>: no SIP of its whole site reaches a node any more, while nodes hear others, and the site fetches files or
  * looks up names.
  */
 final class SipBlocked implements Rule {
 
     @Override
     public List<Finding> examine(CaseOf device) {
-        return NotLocated.isLedNowhere(device)
-                ? List.of()
-                : Lapsed.lapsedLine(device).stream()
-                        .flatMap(line -> told(device, line).stream())
-                        .toList();
+        return NotLocated.orElse(device, line -> told(device, line));
     }
 
     private static Optional<Finding> told(CaseOf device, LineStatus line) {
@@ -36,19 +32,19 @@ final class SipBlocked implements Rule {
         return Finding.likely(
                         Cause.SIP_BLOCKED,
                         "No SIP from " + site
-                                + " reaches a registrar any more, while its phones fetch files and look up names.",
-                        "What the router or firewall at " + site + " counts as dropped.")
+                                + " reaches a registrar any more, while files or names are asked for from there.",
+                        "Whether its phones look up their registrar: if they do, SIP is kept back on the way.")
                 .line(line.position())
                 .variant(site)
                 .brief("no SIP comes from " + site)
-                .detail("The registrars hear others meanwhile. Something on the way out of " + site
-                        + " keeps SIP back.")
+                .detail("The registrars hear others meanwhile. Either something on the way out of " + site
+                        + " keeps SIP back, or its phones do not come as far as to ask for their registrars.")
                 .since(since)
                 .shownBy(
                         "registration of " + line.number() + " ended",
                         "no SIP from " + site + " since",
                         "files or names were asked for at " + site + " since")
-                .remedies(Remedy.advice("See what was changed at the firewall of " + site + ", and let "
-                        + "SIP to the registrars through."));
+                .remedies(Remedy.advice("See what was changed at the firewall of " + site
+                        + ": whether it lets SIP out to the registrars, and whether the name service can be reached."));
     }
 }

@@ -125,6 +125,15 @@ class OnTheWayCausesTest extends CauseFixture {
                 .isEqualTo(2);
     }
 
+    @Test
+    void aPhoneWhoseRegistrationRanOutIsNotSaidToHaveDialTone() {
+        carries();
+        seen.add(new ConfigRequested(at(20), "f", 403, "", "Korrin K24/2.4.1", "192.0.2.1"));
+        seen.add(new ConfigRequested(at(40), "f", 403, "", "Korrin K24/2.4.1", "192.0.2.1"));
+        binding(220, "2416", Change.EXPIRED, "north");
+        assertThat(findings(300)).extracting(Finding::sentence).noneMatch(s -> s.contains("dial tone"));
+    }
+
     @ParameterizedTest
     @CsvSource({"Mon, 02 Mar 2026 07:00:00 GMT, true", "Mon, 02 Mar 2026 08:02:00 GMT, false"})
     void aClockThatIsFarOffIsToldBesideItsDialTone(String weekday, String date, boolean told) {

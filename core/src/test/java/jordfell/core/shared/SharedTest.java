@@ -3,6 +3,8 @@ package jordfell.core.shared;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -96,6 +98,14 @@ class SharedTest {
             told += Shared.of(held, rest).isPresent() ? 1 : 0;
         }
         assertThat(told).isLessThan(15);
+    }
+
+    @Test
+    void whatBeganWithinAQuarterOfAnHourBeganTogether() {
+        Instant first = Instant.parse("2026-03-02T08:00:00Z");
+        assertThat(Onset.within(List.of(first.plusSeconds(240), first))).hasValue(Duration.ofMinutes(4));
+        assertThat(Onset.within(List.of(first.plusSeconds(901), first))).isEmpty();
+        assertThat(Onset.within(List.of(first))).isEmpty();
     }
 
     @Test

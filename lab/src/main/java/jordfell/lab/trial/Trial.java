@@ -36,7 +36,7 @@ public final class Trial {
      *
      * @param reached how many phones the fault reaches
      * @param right of how many of them the first that is told in the end names it
-     * @param told how many causes there were, and of how many phone by phone the first named one of them: in a pair, both are
+     * @param told whether the fault was named of any phone, and in a pair the other cause too
      * @param others how many phones nothing is wrong with
      * @param accused of how many of those anything was told
      * @param falseSentences sentences that were told at any time and are not so

@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.random.RandomGenerator;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import jordfell.core.ground.Site;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.intake.IntakeColumn;
@@ -51,6 +52,11 @@ class LorryUnpacked implements Course {
     private static final int MOST = 200;
     private static final int LEAST = 10;
     private static final int MISTYPED = 5;
+
+    /** Each lorry has one of so many blocks of MACs. */
+    private static final int BLOCKS = 0x80;
+
+    private static final int TRIES = 1_000;
 
     /**
      * What is on it.
@@ -124,11 +130,15 @@ class LorryUnpacked implements Course {
 
     private Lorry enrolled(Domain domain, Site hall) {
         int count = count(domain, hall);
-        int block = random.nextInt(0x100);
-        List<MacAddress> macs = IntStream.range(0, count)
-                .mapToObj(i -> mac(block, i))
-                .filter(mac -> lab.world().phone(mac).isEmpty())
-                .toList();
+        List<MacAddress> macs = Stream.generate(() -> random.nextInt(BLOCKS))
+                .limit(TRIES)
+                .map(block ->
+                        IntStream.range(0, count).mapToObj(i -> mac(block, i)).toList())
+                .filter(all ->
+                        all.stream().allMatch(mac -> lab.world().phone(mac).isEmpty()))
+                .findFirst()
+                .orElseThrow(() -> RefusedException.field(
+                        "/key", "The Lab has no MACs left for a lorry.", "Begin with new demo data."));
         Set<Integer> wrong = new HashSet<>();
         while (wrong.size() < MISTYPED) {
             wrong.add(random.nextInt(macs.size()));
@@ -204,8 +214,7 @@ class LorryUnpacked implements Course {
     }
 
     private static MacAddress mac(int block, int index) {
-        return MacAddress.of(
-                String.format(Locale.ROOT, "024b7a%02x%02x%02x", 0x80 | block & 0x7f, index, index * 7 & 0xff));
+        return MacAddress.of(String.format(Locale.ROOT, "024b7a%02x%02x%02x", BLOCKS | block, index, index * 7 & 0xff));
     }
 
     private static MacAddress mistyped(MacAddress mac) {

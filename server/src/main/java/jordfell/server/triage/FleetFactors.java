@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import jordfell.core.shared.Factor.Kind;
 import jordfell.core.shared.Matrix;
+import jordfell.core.shared.Onset;
 import jordfell.core.shared.Shared;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
@@ -22,8 +23,6 @@ class FleetFactors {
 
     /** All of the fleet is read for it, so it is kept for a moment. */
     private static final Duration KEPT = Duration.ofSeconds(10);
-
-    private static final Duration TOGETHER = Duration.ofMinutes(15);
 
     private record One(String cause, String variant, Optional<Instant> since, Map<Kind, String> factors) {}
 
@@ -59,16 +58,10 @@ class FleetFactors {
         Kind across = shared.filter(s -> s.factors().size() == 2)
                 .map(s -> s.factors().get(1).kind())
                 .orElse(down == Kind.MODEL ? Kind.SITE : Kind.MODEL);
-        return new Found(shared, span(since), Matrix.of(down, across, held, rest));
-    }
-
-    private static Optional<Duration> span(List<Instant> since) {
-        if (since.size() < 2) {
-            return Optional.empty();
-        }
-        Instant first = since.stream().min(Instant::compareTo).orElseThrow();
-        Instant last = since.stream().max(Instant::compareTo).orElseThrow();
-        return Optional.of(Duration.between(first, last)).filter(d -> d.compareTo(TOGETHER) <= 0);
+        return new Found(
+                shared,
+                since.size() == held.size() ? Onset.within(since) : Optional.empty(),
+                Matrix.of(down, across, held, rest));
     }
 
     private List<One> read() {
