@@ -80,7 +80,7 @@ final class HistoryBench {
                 Optional.empty(),
                 Duration.ofMinutes(15),
                 false,
-                List.of(),
+                DeviceFacts.Beside.NOTHING,
                 List.of(),
                 List.of());
     }

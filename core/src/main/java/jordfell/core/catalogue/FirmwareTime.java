@@ -50,6 +50,11 @@ public enum FirmwareTime {
         };
     }
 
+    /** Whether that is why, and the time for it comes or is somebody’s choice. */
+    public static boolean isOfTheHour(String why) {
+        return why.startsWith("It takes firmware ");
+    }
+
     private static ZoneId known(String zone) {
         try {
             return zone.isEmpty() ? ZoneOffset.UTC : ZoneId.of(zone);

@@ -43,7 +43,15 @@ final class BannedAddress implements Rule {
                 .shownBy(ban.node() + " banned " + ban.address() + " for "
                         + ChronoUnit.MINUTES.between(ban.at(), ban.until()) + " minutes after refusing " + ban.number()
                         + " last")
-                .remedies(Remedy.advice("See first why " + ban.number() + " was refused, and then have " + ban.node()
-                        + " let " + ban.address() + " in again; else it is banned anew."));
+                .remedies(
+                        new Remedy(
+                                Remedy.Action.UNBAN,
+                                "Have " + ban.node() + " hear " + ban.address() + " again",
+                                0,
+                                ban.node() + " " + ban.address(),
+                                ban.node() + " hears all that comes from " + ban.address()
+                                        + " again, at once. Until " + ban.number()
+                                        + " is mended, it is banned anew after as many refusals."),
+                        Remedy.advice("See first why " + ban.number() + " was refused."));
     }
 }

@@ -1,12 +1,19 @@
 package jordfell.core.diagnosis;
 
+import java.util.EnumSet;
 import java.util.Locale;
+import java.util.Set;
 import jordfell.core.path.Stop;
 
 /** Named reasons for which a device is held, each with the stop it belongs to. */
 public enum Cause {
+    MAC_MISTYPED(Stop.KNOWN, "Its MAC is mistyped"),
+    ENROLLED_TWICE(Stop.KNOWN, "It is on record twice"),
+    WRONG_MODEL(Stop.KNOWN, "It is another model than enrolled"),
+    MODEL_MISTAKEN(Stop.KNOWN, "It is on record as another model"),
     LINE_UNBOUND(Stop.BOUND, "A line has no extension"),
     SETTING_MISSING(Stop.BOUND, "A setting is missing or wrong"),
+    TOO_MANY_LINES(Stop.BOUND, "It has more lines than its model"),
     NOT_RELEASED(Stop.RELEASED, "Nothing was released"),
     RELEASE_HELD(Stop.RELEASED, "Its wave waits or was stopped"),
     NO_PROVISIONING_ADDRESS(Stop.FETCHED, "It was not told where its files are"),
@@ -15,10 +22,19 @@ public enum Cause {
     HEARD_UNFETCHED(Stop.FETCHED, "It was heard and never fetched"),
     PROVISIONING_REFUSED(Stop.FETCHED, "Its request for a configuration is refused"),
     CONFIG_UNAVAILABLE(Stop.FETCHED, "Its request for a configuration is not answered with one"),
+    WRONG_FILE_ASKED(Stop.FETCHED, "It asks for another file than its own"),
+    ASKED_AT_OLD_ADDRESS(Stop.FETCHED, "It asks at another site’s address"),
+    CONFIG_REJECTED(Stop.FETCHED, "It does not go by its configuration"),
+    OVERWRITTEN_BY_HAND(Stop.FETCHED, "It has an account that nobody gave it"),
+    FIRMWARE_TOO_OLD(Stop.FETCHED, "Its firmware is not to be relied on"),
+    FIRMWARE_BLOCKED(Stop.FETCHED, "It is not given its firmware"),
+    FIRMWARE_STUCK(Stop.FETCHED, "It does not take its firmware"),
     STALE_CONFIG(Stop.FETCHED, "It still has an older configuration"),
     NAME_NOT_FOUND(Stop.LOCATED, "The registrar’s name is not found"),
     NAME_SILENT(Stop.LOCATED, "The name service does not say where the registrar is"),
     NAME_DEAD_TARGET(Stop.LOCATED, "The registrar’s name leads elsewhere"),
+    HOST_MALFORMED(Stop.LOCATED, "The registrar’s name is malformed"),
+    HEARD_AT_WRONG_NODE(Stop.HEARD, "It registers at a node of nobody’s"),
     REQUEST_MANGLED(Stop.HEARD, "Its SIP is changed on the way"),
     SIP_BLOCKED(Stop.HEARD, "No SIP comes from its site"),
     NODE_DOWN(Stop.HEARD, "A registrar hears nobody"),
@@ -41,6 +57,10 @@ public enum Cause {
     NODE_OVERLOADED(Stop.ACCEPTED, "The registrar has no time for it"),
     REGISTRAR_SAYS_NO(Stop.ACCEPTED, "The registrar says no for another reason"),
     ONE_LINE_OF_MANY(Stop.ACCEPTED, "One line is not heard, others are"),
+    TWO_AGENTS(Stop.HOLDING, "Somebody else has its extension too"),
+    BINDING_FLIP_FLOP(Stop.HOLDING, "Its registration takes turns between two places"),
+    PORT_COLLISION(Stop.HOLDING, "Its router mixes it up with another"),
+    STUCK_ON_BACKUP(Stop.HOLDING, "It stays at its second registrar"),
     NAT_LAPSE(Stop.HOLDING, "Its router forgets the way back"),
     CONTACT_UNREACHABLE(Stop.HOLDING, "It does not answer where it says it is"),
     LOGGED_OFF(Stop.HOLDING, "It ended its registration itself"),
@@ -48,6 +68,7 @@ public enum Cause {
     CHANGES_REFUSED(Stop.HOLDING, "It gets no changes"),
     NOT_ASKING(Stop.HOLDING, "It asks for no changes"),
     CLOCK_WRONG(Stop.HOLDING, "Its clock is wrong"),
+    MESSAGE_LAMP_DARK(Stop.HOLDING, "Its message lamp stays dark"),
     LAMP_DARK(Stop.HOLDING, "A lamp stays dark"),
     PHONEBOOK_NOT_TAKEN(Stop.HOLDING, "It has no phonebook, or an old one"),
     PHONEBOOK_UNREADABLE(Stop.HOLDING, "It does not keep its phonebook"),
@@ -68,15 +89,30 @@ public enum Cause {
         return stop;
     }
 
+    /** What is wrong with a device that can be used all the same. */
+    private static final Set<Cause> BESIDE_DIAL_TONE = EnumSet.of(
+            ENROLLED_TWICE,
+            MODEL_MISTAKEN,
+            TOO_MANY_LINES,
+            FIRMWARE_TOO_OLD,
+            FIRMWARE_BLOCKED,
+            FIRMWARE_STUCK,
+            TWO_AGENTS,
+            BINDING_FLIP_FLOP,
+            PORT_COLLISION,
+            STUCK_ON_BACKUP,
+            CHANGES_REFUSED,
+            NOT_ASKING,
+            CLOCK_WRONG,
+            LAMP_DARK,
+            MESSAGE_LAMP_DARK,
+            PHONEBOOK_NOT_TAKEN,
+            PHONEBOOK_UNREADABLE,
+            PHONEBOOK_TOO_BIG);
+
     /** Whether calls come and go all the same: what is beside that is told after what is not. */
     public boolean leavesDialTone() {
-        return this == CHANGES_REFUSED
-                || this == NOT_ASKING
-                || this == CLOCK_WRONG
-                || this == LAMP_DARK
-                || this == PHONEBOOK_NOT_TAKEN
-                || this == PHONEBOOK_UNREADABLE
-                || this == PHONEBOOK_TOO_BIG;
+        return BESIDE_DIAL_TONE.contains(this);
     }
 
     /** A heading for the cause on its own, without a device. */

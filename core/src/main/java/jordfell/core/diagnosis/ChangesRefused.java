@@ -53,11 +53,9 @@ final class ChangesRefused implements Rule {
 
     private static Remedy remedy(ConfigRequested newest, String site) {
         return switch (newest.status()) {
-            case 401 -> new Remedy(Remedy.Action.RESEND, "Let it fetch once more without name and password", 0);
-            case 403 ->
-                Remedy.advice("Add the network of " + newest.source() + " to those that may fetch at " + site
-                        + ", or move the device to the site where it is.");
-            case 429 -> Remedy.advice("Let its address in again, under Intake, if it is yours.");
+            case 401 -> Remedy.resend("Let it fetch once more without name and password");
+            case 403 -> Remedy.addNetwork(newest.source(), site);
+            case 429 -> Remedy.letIn(newest.source());
             default -> Remedy.advice("See what is answered to " + newest.file() + ", and by whom.");
         };
     }

@@ -14,7 +14,10 @@ final class ConfigUnavailable implements Rule {
     public List<Finding> examine(CaseOf device) {
         return Unfetched.examine(
                 device,
-                phone -> phone.notGiven().filter(a -> !a.newest().refused()).map(ConfigUnavailable::notGiven));
+                phone -> phone.notGiven()
+                        .filter(a -> !a.newest().refused())
+                        .filter(a -> !WrongFileAsked.isAnother(device, a.newest()))
+                        .map(ConfigUnavailable::notGiven));
     }
 
     private static Finding notGiven(Answers answers) {
@@ -27,7 +30,7 @@ final class ConfigUnavailable implements Rule {
                 .since(answers.since())
                 .tries(answers.times())
                 .shownBy("answered " + status + " to " + answers.newest().file())
-                .remedies(Remedy.advice(advice(status)));
+                .remedies(status == SLOWED ? Remedy.letIn(answers.newest().source()) : Remedy.advice(advice(status)));
     }
 
     private static String why(ConfigRequested request) {
@@ -41,9 +44,6 @@ final class ConfigUnavailable implements Rule {
     }
 
     private static String advice(int status) {
-        if (status == SLOWED) {
-            return "Such addresses are listed under Intake; let this one in again if it is yours.";
-        }
         return status >= 500
                 ? "See Jordfell’s health and log; the phone asks again by itself."
                 : "Compare the file that it asks for with the one that its model is sent.";

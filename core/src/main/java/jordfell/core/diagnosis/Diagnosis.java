@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import jordfell.core.path.Standing;
 
 /** Asks every rule, and puts the findings in order: what takes dial tone away, the surest first, then the one at the
@@ -12,7 +13,11 @@ import jordfell.core.path.Standing;
 public final class Diagnosis {
 
     private static final List<Rule> RULES = List.of(
+            new MacMistyped(),
+            new EnrolledTwice(),
+            new WrongModel(),
             new LineUnbound(),
+            new TooManyLines(),
             new SettingMissing(),
             new NotReleased(),
             new ReleaseHeld(),
@@ -20,9 +25,15 @@ public final class Diagnosis {
             new NeverCalledIn(),
             new NotHandedOver(),
             new HeardUnfetched(),
+            new WrongFileAsked(),
+            new AskedAtOldAddress(),
             new ProvisioningRefused(),
             new ConfigUnavailable(),
             new StaleConfig(),
+            new ConfigRejected(),
+            new OverwrittenByHand(),
+            new FirmwareCauses(),
+            new HostMalformed(),
             new NameNotFound(),
             new NameSilent(),
             new NameDeadTarget(),
@@ -32,6 +43,7 @@ public final class Diagnosis {
             new NodeDown(),
             new SipBlocked(),
             new NotHeard(),
+            new WrongNode(),
             new WrongHost(),
             new UnknownExtension(),
             new WrongAuthUser(),
@@ -48,6 +60,10 @@ public final class Diagnosis {
             new NodeOverloaded(),
             new RegistrarSaysNo(),
             new OneLineOfMany(),
+            new TwoAgents(),
+            new BindingFlipFlop(),
+            new PortCollision(),
+            new StuckOnBackup(),
             new ContactUnreachable(),
             new LoggedOff(),
             new Lapsed(),
@@ -68,6 +84,12 @@ public final class Diagnosis {
 
     /** What says why a registration could not be kept. */
     private static final Set<Cause> REASONS = Set.of(
+            Cause.MAC_MISTYPED,
+            Cause.WRONG_MODEL,
+            Cause.CONFIG_REJECTED,
+            Cause.HOST_MALFORMED,
+            Cause.HEARD_AT_WRONG_NODE,
+            Cause.OVERWRITTEN_BY_HAND,
             Cause.NAME_NOT_FOUND,
             Cause.NAME_SILENT,
             Cause.NAME_DEAD_TARGET,
@@ -78,8 +100,14 @@ public final class Diagnosis {
             Cause.NODE_DOWN);
 
     /** What says no more than that it was not kept. */
-    private static final Set<Cause> FOLLOWING =
-            Set.of(Cause.LAPSED, Cause.NOT_HEARD, Cause.CONTACT_UNREACHABLE, Cause.NODE_SILENT, Cause.ANSWERS_LOST);
+    private static final Set<Cause> FOLLOWING = Set.of(
+            Cause.NEVER_CALLED_IN,
+            Cause.LAPSED,
+            Cause.NOT_HEARD,
+            Cause.WRONG_HOST,
+            Cause.CONTACT_UNREACHABLE,
+            Cause.NODE_SILENT,
+            Cause.ANSWERS_LOST);
 
     private Diagnosis() {}
 
@@ -92,7 +120,11 @@ public final class Diagnosis {
                 .flatMap(rule -> rule.examine(device).stream())
                 .sorted(RANK)
                 .toList();
-        return findings.isEmpty() ? UnexplainedHold.of(device) : withoutWhatFollows(findings);
+        List<Finding> told = withoutWhatFollows(findings);
+        return told.stream().allMatch(f -> f.cause().leavesDialTone())
+                ? Stream.concat(UnexplainedHold.of(device).stream(), told.stream())
+                        .toList()
+                : told;
     }
 
     /** When something else may be found though nothing more is seen. */

@@ -93,11 +93,11 @@ final class LampDark implements Rule {
                 .findFirst()
                 .map(
                         watch -> Finding.likely(
-                                        Cause.LAMP_DARK,
+                                        Cause.MESSAGE_LAMP_DARK,
                                         "The registrar does not tell it of the messages of " + watch.number() + " (“"
                                                 + watch.refusal().orElseThrow() + "”), so its message lamp stays dark.",
                                         "Whether the lamp lights once somebody leaves a message: some registrars tell it unasked.")
-                                .variant("messages " + watch.number())
+                                .variant(watch.number())
                                 .brief("message lamp dark")
                                 .detail("It asked to be told of its own messages, and that was the answer.")
                                 .since(watch.askedFirst())
@@ -143,8 +143,10 @@ final class LampDark implements Rule {
                 .detail("It is on record here; the phone is to ask once more.")
                 .since(since(lamps))
                 .shownBy("SUBSCRIBE for " + numbers(lamps) + " → 404", numbers(lamps) + " is on record")
-                .remedies(Remedy.advice("Restart the phone; if the answer is the same, give the registrar its accounts"
-                        + " anew: under Roster, Extensions, “Accounts for a registrar…”."));
+                .remedies(
+                        Remedy.restart(),
+                        Remedy.advice("If the answer is the same, give the registrar its accounts anew: under Roster,"
+                                + " Extensions, “Accounts for a registrar…”."));
     }
 
     private static Finding refused(List<LampStatus> lamps, String answer) {
@@ -175,7 +177,7 @@ final class LampDark implements Rule {
                         + " goes on.")
                 .since(end)
                 .shownBy("the subscription to " + numbers(lamps) + " ran out")
-                .remedies(Remedy.advice("Restart the phone; if it is dark again later, look at its firmware."));
+                .remedies(Remedy.restart(), Remedy.advice("If it is dark again later, look at its firmware."));
     }
 
     private static Finding neverAsked(CaseOf device, List<LampStatus> lamps) {

@@ -5,9 +5,11 @@ import java.time.Instant;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import jordfell.core.diagnosis.Neighbours.Agent;
 import jordfell.core.diagnosis.Neighbours.Others;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
@@ -36,6 +38,7 @@ public final class Neighbourhood {
 
     private final Map<String, Crowd> speaking = bounded();
     private final Map<String, Crowd> alive = bounded();
+    private final Registered registered = new Registered();
 
     /** Those who are heard at one place. */
     private static final class Crowd {
@@ -43,14 +46,19 @@ public final class Neighbourhood {
         private @Nullable Instant last;
         private @Nullable Instant lastOfOthers;
         private double gapMillis;
+        private @Nullable Instant steady;
         private final Set<Long> devices = new LinkedHashSet<>();
         private final Set<String> sites = new LinkedHashSet<>();
 
         private void heard(long device, String site, Instant at) {
             if (last != null && at.isAfter(last)) {
                 double gap = Duration.between(last, at).toMillis();
+                boolean wasSilent =
+                        gapMillis > 0 && gap > Neighbours.telling(gap()).toMillis();
+                steady = wasSilent ? at : steady;
                 gapMillis = gapMillis == 0 ? gap : gapMillis * (1 - WEIGHT) + gap * WEIGHT;
             }
+            steady = steady == null ? at : steady;
             if (last == null || !at.isBefore(last)) {
                 lastOfOthers = lastDevice == device ? lastOfOthers : last;
                 lastDevice = device;
@@ -64,9 +72,14 @@ public final class Neighbourhood {
         private Others others(long device) {
             return new Others(
                     Optional.ofNullable(lastDevice == device ? lastOfOthers : last),
-                    Duration.ofMillis((long) gapMillis),
+                    gap(),
                     devices.size() - (devices.contains(device) ? 1 : 0),
-                    sites.size());
+                    sites.size(),
+                    Optional.ofNullable(steady));
+        }
+
+        private Duration gap() {
+            return Duration.ofMillis((long) gapMillis);
         }
 
         private static <T> void keep(Set<T> some, T one, int most) {
@@ -93,6 +106,15 @@ public final class Neighbourhood {
                 || o instanceof Leased
                 || o instanceof PhonebookAsked) {
             alive.computeIfAbsent(site, s -> new Crowd()).heard(facts.id(), site, o.at());
+        } else if (o instanceof BindingChanged binding) {
+            registered.moved(facts.domain().name(), binding, facts.id(), facts.label(), facts.site());
+        }
+    }
+
+    /** Something was seen in a domain of which nothing says whose it is. */
+    public synchronized void seenOfAStranger(String domain, Observation o) {
+        if (o instanceof BindingChanged binding) {
+            registered.moved(domain, binding, 0, "", "");
         }
     }
 
@@ -105,11 +127,23 @@ public final class Neighbourhood {
     }
 
     /** What is heard of others than this device. */
-    public synchronized Neighbours of(DeviceFacts facts) {
+    public synchronized Neighbours of(DeviceFacts facts, Milestones reached, Instant now) {
         Map<String, Others> heard = new HashMap<>();
         nodes.getOrDefault(facts.domain().name(), Map.of())
                 .forEach((node, crowd) -> heard.put(node, crowd.others(facts.id())));
-        return new Neighbours(heard, at(speaking, facts), at(alive, facts));
+        String domain = facts.domain().name();
+        List<Agent> sameNumber = facts.lines().stream()
+                .flatMap(line -> line.extension().stream())
+                .flatMap(e -> registered.at(domain, e.number(), facts.id(), now).stream())
+                .toList();
+        List<Agent> sameSource = reached.lines().values().stream()
+                .flatMap(line -> line.binding().stream())
+                .filter(b -> b.change().live() && b.expiresAt().isAfter(now))
+                .map(BindingChanged::peer)
+                .distinct()
+                .flatMap(peer -> registered.from(peer, facts.id(), now).stream())
+                .toList();
+        return new Neighbours(heard, at(speaking, facts), at(alive, facts), sameNumber, sameSource);
     }
 
     private static Others at(Map<String, Crowd> crowds, DeviceFacts facts) {

@@ -33,8 +33,9 @@ final class OutsideRefused implements Rule {
                 .variant("outside " + device.facts().site())
                 .brief("registers from outside, " + from)
                 .detail("The registrar says so itself; its user and password are not the reason.")
-                .remedies(Remedy.advice(
-                        "If it stands at " + device.facts().site() + ", add its network there, under Settings,"
-                                + " Sites; if it is meant to be outside, let " + number + " register from outside."));
+                .remedies(
+                        Remedy.addNetwork(from, device.facts().site()),
+                        Remedy.advice("If it is meant to be outside, let " + number
+                                + " register from outside, under Roster."));
     }
 }

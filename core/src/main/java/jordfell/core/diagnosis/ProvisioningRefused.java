@@ -14,7 +14,7 @@ final class ProvisioningRefused implements Rule {
     }
 
     private static Optional<Finding> examine(Unfetched phone) {
-        return phone.notGiven().filter(a -> a.newest().refused()).map(answers -> {
+        return phone.notGiven().filter(a -> isOfItsOwn(phone, a)).map(answers -> {
             Finding.Telling telling = answers.status() == 401 ? unproven(phone) : outside(phone, answers.newest());
             return telling.since(answers.since())
                     .tries(answers.times())
@@ -22,6 +22,13 @@ final class ProvisioningRefused implements Rule {
                             + answers.newest().file())
                     .remedies(remedies(phone, answers));
         });
+    }
+
+    /** It asks for its own file, at its own site’s address. */
+    private static boolean isOfItsOwn(Unfetched phone, Answers answers) {
+        return answers.newest().refused()
+                && !WrongFileAsked.isAnother(phone.device(), answers.newest())
+                && !AskedAtOldAddress.isElsewhere(phone.device(), answers.newest());
     }
 
     private static Finding.Telling unproven(Unfetched phone) {
@@ -46,10 +53,11 @@ final class ProvisioningRefused implements Rule {
     private static List<Remedy> remedies(Unfetched phone, Answers answers) {
         return answers.status() == 401
                 ? List.of(
-                        new Remedy(Remedy.Action.RESEND, "Let it fetch once more without them", 0),
+                        Remedy.resend("Let it fetch once more without them"),
                         Remedy.advice("If " + phone.site() + " has a name and password, give them to the phone, or put"
                                 + " them into the address that DHCP tells."))
-                : List.of(Remedy.advice("Add its network to those that may fetch at " + phone.site()
-                        + ", or move the device to the site where it is."));
+                : List.of(
+                        Remedy.addNetwork(answers.newest().source(), phone.site()),
+                        Remedy.advice("If it is to stand elsewhere, move the device to the site where it is."));
     }
 }

@@ -31,6 +31,6 @@ final class ReleaseHeld implements Rule {
                                 ? List.of(
                                         Remedy.advice("See what went wrong and let the wave go on: " + release + "."),
                                         Remedy.RELEASE)
-                                : List.of(Remedy.advice("Begin the wave: " + release + ".")));
+                                : List.of(Remedy.advice("Begin the wave: " + release + "."), Remedy.RELEASE));
     }
 }

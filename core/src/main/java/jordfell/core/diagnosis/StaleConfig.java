@@ -28,7 +28,7 @@ final class StaleConfig implements Rule {
                 .since(phone.release().at())
                 .shownBy("took " + has + " at " + taken.newest().at(), "released " + released)
                 .remedies(
-                        new Remedy(Remedy.Action.RESEND, "Ask it to fetch now", 0),
+                        Remedy.resend("Ask it to fetch now"),
                         Remedy.advice("If it stays silent, switch it off and on."));
     }
 }

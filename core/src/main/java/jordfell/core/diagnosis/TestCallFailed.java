@@ -31,6 +31,6 @@ final class TestCallFailed implements Rule {
                 .detail("It is registered and answers; the call itself did not come through.")
                 .since(call.at())
                 .shownBy("test call " + way + call.number() + ": " + call.detail())
-                .remedies(Remedy.advice("Make the test call once more; if it fails again, call by hand and listen."));
+                .remedies(Remedy.testCall(), Remedy.advice("If it fails again, call by hand and listen."));
     }
 }

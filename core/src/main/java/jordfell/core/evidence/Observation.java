@@ -35,9 +35,19 @@ public sealed interface Observation
      * A configuration was asked for over HTTP.
      *
      * @param revision the revision that answered it; empty unless the status is 200 or 304
+     * @param site at whose address it asked; empty where that was not kept
      */
-    record ConfigRequested(Instant at, String file, int status, String revision, String userAgent, String source)
+    record ConfigRequested(
+            Instant at, String file, int status, String revision, String userAgent, String source, String site)
             implements Observation {
+
+        public ConfigRequested {
+            site = Objects.requireNonNullElse(site, "");
+        }
+
+        public ConfigRequested(Instant at, String file, int status, String revision, String userAgent, String source) {
+            this(at, file, status, revision, userAgent, source, "");
+        }
 
         public boolean served() {
             return status == 200 || status == 304;

@@ -1,6 +1,7 @@
 package jordfell.core.milestone;
 
 import java.time.Instant;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import jordfell.core.evidence.Observation.BindingChanged;
@@ -18,6 +19,7 @@ import jordfell.core.evidence.SipSeen;
  * @param asks what it asked for since the newest binding event
  * @param refusal the registrar's no, until it says yes
  * @param ping whether it answers OPTIONS
+ * @param turns whether it registers from two places in turn
  */
 public record LineMilestones(
         String number,
@@ -28,14 +30,20 @@ public record LineMilestones(
         Optional<SipSeen.Request> lastRequest,
         Optional<Asks> asks,
         Optional<Refusal> refusal,
-        Optional<Ping> ping) {
+        Optional<Ping> ping,
+        Optional<Turns> turns) {
 
     /** Who is told so asks for more at once (RFC 3261 §21.4.17); that is no refusal until it asked for as little again. */
     private static final int TOO_BRIEF = 423;
 
+    public LineMilestones {
+        turns = Objects.requireNonNullElse(turns, Optional.empty()); // as it was written before this was counted
+    }
+
     static LineMilestones none(String number) {
         return new LineMilestones(
                 number,
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
@@ -76,7 +84,8 @@ public record LineMilestones(
                 // What it asked in vain until its registration ended is what it asked in vain.
                 change.change() == BindingChanged.Change.EXPIRED ? asks : Optional.empty(),
                 refusal,
-                ping);
+                ping,
+                Turns.after(turns, binding, change));
     }
 
     LineMilestones after(Pinged next) {
@@ -89,7 +98,8 @@ public record LineMilestones(
                 lastRequest,
                 asks,
                 refusal,
-                Optional.of(Ping.after(ping, next)));
+                Optional.of(Ping.after(ping, next)),
+                turns);
     }
 
     LineMilestones after(SipSeen.Message message) {
@@ -103,7 +113,8 @@ public record LineMilestones(
                     Optional.of(request),
                     Optional.of(Asks.after(asks, request)),
                     refusal,
-                    ping);
+                    ping,
+                    turns);
         }
         return !message.toNode() && message instanceof SipSeen.Response response && response.answers("REGISTER")
                 ? answered(response)
@@ -133,7 +144,8 @@ public record LineMilestones(
                 lastRequest,
                 asked,
                 status == 401 || learns ? refusal : status < 300 ? Optional.empty() : Optional.of(refused(response)),
-                ping);
+                ping,
+                turns);
     }
 
     private Refusal refused(SipSeen.Response response) {

@@ -17,6 +17,7 @@ import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.evidence.Observation.Leased;
+import jordfell.core.evidence.Observation.Logged;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
@@ -37,6 +38,8 @@ import jordfell.core.evidence.SipSeen;
  * @param certificate handshakes that it broke off since it was heard last
  * @param ban of its address, since it was registered last
  * @param lease the newest of its address
+ * @param offer the firmware that it is offered, and how often it was
+ * @param complaint the newest that it wrote down of its own file not being as it should
  */
 public record Milestones(
         Fetches fetches,
@@ -51,7 +54,9 @@ public record Milestones(
         Map<Integer, BookAsks> books,
         Optional<CertificateRefusals> certificate,
         Optional<AddressBanned> ban,
-        Optional<Leased> lease) {
+        Optional<Leased> lease,
+        Optional<FirmwareOffer> offer,
+        Optional<Logged> complaint) {
 
     public static final Milestones NONE = new Milestones(
             Fetches.NONE,
@@ -66,6 +71,8 @@ public record Milestones(
             Map.of(),
             Optional.empty(),
             Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
             Optional.empty());
 
     /** A phone with all its sidecars has fewer lamps that matter to somebody. */
@@ -76,6 +83,11 @@ public record Milestones(
 
     private static final int MOST_BOOKS = 9;
 
+    /** What is as urgent as this is an error (RFC 5424 §6.2.1). */
+    private static final int ERROR = 3;
+
+    private static final String OF_ITS_FILE = "FILE";
+
     public Milestones {
         lines = Collections.unmodifiableMap(new TreeMap<>(lines));
         // What was written before there were any has none.
@@ -84,6 +96,8 @@ public record Milestones(
         certificate = Objects.requireNonNullElse(certificate, Optional.empty());
         ban = Objects.requireNonNullElse(ban, Optional.empty());
         lease = Objects.requireNonNullElse(lease, Optional.empty());
+        offer = Objects.requireNonNullElse(offer, Optional.empty());
+        complaint = Objects.requireNonNullElse(complaint, Optional.empty());
     }
 
     /** Its subscription to an event of an extension, if it ever asked for one. */
@@ -122,11 +136,20 @@ public record Milestones(
         } else if (o instanceof TlsRefused refused) {
             return with(next -> next.certificate = Optional.of(CertificateRefusals.after(certificate, refused)));
         } else if (o instanceof FirmwareAsked asked) {
-            return with(next -> next.firmware = Optional.of(asked));
+            return with(next -> {
+                next.firmware = Optional.of(asked);
+                next.offer = FirmwareOffer.after(offer, asked);
+            });
         } else if (o instanceof Leased leased) {
             return with(next -> next.lease = Optional.of(leased));
+        } else if (o instanceof Logged line && isComplaint(line)) {
+            return with(next -> next.complaint = Optional.of(line));
         }
         return this; // what was not kept moves nothing
+    }
+
+    private static boolean isComplaint(Logged line) {
+        return line.severity() <= ERROR && line.subject().equals(OF_ITS_FILE);
     }
 
     /** How it asked for the phonebook of a slot, if it ever did. */
@@ -264,6 +287,8 @@ public record Milestones(
         private Optional<CertificateRefusals> certificate;
         private Optional<AddressBanned> ban;
         private Optional<Leased> lease;
+        private Optional<FirmwareOffer> offer;
+        private Optional<Logged> complaint;
 
         private Next(Milestones now) {
             fetches = now.fetches;
@@ -279,6 +304,8 @@ public record Milestones(
             certificate = now.certificate;
             ban = now.ban;
             lease = now.lease;
+            offer = now.offer;
+            complaint = now.complaint;
         }
 
         private Milestones done() {
@@ -295,7 +322,9 @@ public record Milestones(
                     books,
                     certificate,
                     ban,
-                    lease);
+                    lease,
+                    offer,
+                    complaint);
         }
     }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.catalogue.FirmwareRules;
 import jordfell.core.evidence.Observation;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
@@ -24,7 +25,7 @@ import jordfell.core.roster.Domain;
  * @param heldBack a configuration that was released for it and is not given to it, if its wave waits or was stopped
  * @param checkEvery how often it asks for its configuration
  * @param byHand nobody makes a file for it: a person types what it needs
- * @param sharedWith other devices that have one of its extensions
+ * @param beside what else is on record that bears on it
  * @param books phonebooks that its present settings give it, by their slots
  * @param lamps keys that show whether an extension is busy, as its present settings have them
  */
@@ -46,7 +47,7 @@ public record DeviceFacts(
         Optional<HeldBack> heldBack,
         Duration checkEvery,
         boolean byHand,
-        List<String> sharedWith,
+        Beside beside,
         List<LampFacts> lamps,
         List<BookFacts> books) {
 
@@ -85,6 +86,52 @@ public record DeviceFacts(
     public boolean pending() {
         return !byHand && !current.equals(released.map(ReleaseFacts::revision));
     }
+
+    /** Other devices that have one of its extensions. */
+    public List<String> sharedWith() {
+        return beside.sharedWith();
+    }
+
+    /**
+     * What else is on record that bears on a device.
+     *
+     * @param sharedWith labels of other devices that have one of its extensions
+     * @param sameSerial labels of other devices in use that have its serial number
+     * @param models all models that are known
+     * @param file what its file is called; empty where nobody makes one
+     * @param firmware which versions its model is relied on with
+     * @param knock who asks for a file with nearly its MAC; looked for only while it never called in
+     */
+    public record Beside(
+            List<String> sharedWith,
+            List<String> sameSerial,
+            List<DeviceModel> models,
+            String file,
+            FirmwareRules firmware,
+            Optional<NearKnock> knock) {
+
+        public static final Beside NOTHING =
+                new Beside(List.of(), List.of(), List.of(), "", FirmwareRules.ANY, Optional.empty());
+
+        public Beside {
+            sharedWith = List.copyOf(sharedWith);
+            sameSerial = List.copyOf(sameSerial);
+        }
+
+        /** Nothing but these, which have one of its extensions. */
+        public static Beside sharing(List<String> with) {
+            return new Beside(with, List.of(), List.of(), "", FirmwareRules.ANY, Optional.empty());
+        }
+    }
+
+    /**
+     * A MAC that nobody enrolled and that one slip turns into a device’s.
+     *
+     * @param words the slip: {@code one character}
+     * @param sameSite whether it asks at the device’s site
+     * @param others how many other records are as near: it may just as well be a phone like these that nobody enrolled
+     */
+    public record NearKnock(MacAddress mac, String words, boolean sameSite, int others, Instant since, long times) {}
 
     /** A line that is wanted, and the extension it has. */
     public record LineFacts(int position, Optional<ExtensionFacts> extension, String registrar, int expiry) {}

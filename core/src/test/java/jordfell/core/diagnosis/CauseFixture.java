@@ -60,6 +60,13 @@ abstract class CauseFixture {
         return Diagnosis.of(CaseOf.of(window.facts(), seen, BOOK, at(seconds)));
     }
 
+    /** What is found where others are heard. */
+    List<Finding> among(Neighbours neighbours, long seconds) {
+        CaseOf alone = CaseOf.of(window.facts(), seen, BOOK, at(seconds));
+        return Diagnosis.of(new CaseOf(
+                alone.facts(), alone.reached(), alone.recent(), alone.path(), BOOK, neighbours, at(seconds)));
+    }
+
     Finding first(long seconds) {
         assertThat(findings(seconds)).isNotEmpty();
         return findings(seconds).get(0);

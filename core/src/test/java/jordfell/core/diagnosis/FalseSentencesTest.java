@@ -219,7 +219,9 @@ class FalseSentencesTest {
         asked(10, "", 429);
         Finding slowed = first(400);
         assertThat(slowed.detail()).contains("192.0.2.1").contains("are slowed");
-        assertThat(slowed.remedies().toString()).contains("under Intake").doesNotContain("Compare the file");
+        assertThat(slowed.remedies().toString())
+                .contains("Answer 192.0.2.1 again")
+                .doesNotContain("Compare the file");
     }
 
     @Test

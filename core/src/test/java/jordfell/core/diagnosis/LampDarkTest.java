@@ -34,7 +34,7 @@ class LampDarkTest extends CauseFixture {
 
     private List<Finding> lampsAt(long seconds) {
         return findings(seconds).stream()
-                .filter(f -> f.cause() == Cause.LAMP_DARK)
+                .filter(f -> f.cause() == Cause.LAMP_DARK || f.cause() == Cause.MESSAGE_LAMP_DARK)
                 .toList();
     }
 

@@ -38,7 +38,7 @@ class NeighbourhoodTest {
     }
 
     private Others north() {
-        return neighbourhood.of(own).node("north");
+        return neighbourhood.of(own, Milestones.NONE, T).node("north");
     }
 
     @Test
@@ -62,7 +62,7 @@ class NeighbourhoodTest {
         neighbourhood.seen(own, Milestones.NONE, SipTexts.register(at(900), 1, "2416", DOMAIN));
         assertThat(north().last()).as("of others").hasValue(at(600));
         assertThat(neighbourhood
-                        .of(new WindowFour(DOMAIN, T).as(100, "Site 0"))
+                        .of(new WindowFour(DOMAIN, T).as(100, "Site 0"), Milestones.NONE, T)
                         .node("north")
                         .last())
                 .as("of others than another one")
@@ -71,10 +71,10 @@ class NeighbourhoodTest {
 
     @Test
     void whereNothingIsKnownNothingIsSaid() {
-        assertThat(neighbourhood.of(own).isKnown()).isFalse();
+        assertThat(neighbourhood.of(own, Milestones.NONE, T).isKnown()).isFalse();
         assertThat(north()).isEqualTo(Others.NOBODY);
         neighbourhood.seen(own, Milestones.NONE, new Pinged(T, "2416", true));
-        assertThat(neighbourhood.of(own).isKnown())
+        assertThat(neighbourhood.of(own, Milestones.NONE, T).isKnown())
                 .as("a ping of nobody knows where")
                 .isFalse();
     }
@@ -88,7 +88,7 @@ class NeighbourhoodTest {
                     Milestones.NONE,
                     new ConfigRequested(at(900 + n), "f", 304, "r", "", "192.0.2.1"));
         }
-        Neighbours there = neighbourhood.of(new WindowFour(DOMAIN, T).as(7, "Site 0"));
+        Neighbours there = neighbourhood.of(new WindowFour(DOMAIN, T).as(7, "Site 0"), Milestones.NONE, T);
         assertThat(there.site().silentSince(at(1_000))).isEqualTo(Optional.of(at(600)));
         assertThat(there.siteIsAlive(at(600))).isTrue();
         assertThat(there.othersAreHeard(at(600), at(1_000)))

@@ -42,8 +42,12 @@ class ReleaseRuleTest {
         assertThat(first().sentence())
                 .isEqualTo("Its first configuration waits in wave 2 of release 31, which has not begun.");
         assertThat(first().brief()).isEqualTo("waits: wave 2 of release 31");
-        // Releasing it alone would take it out of its wave without a word.
-        assertThat(first().remedies()).extracting(Remedy::action).containsExactly(Remedy.Action.ADVICE);
+        assertThat(first().remedies())
+                .extracting(Remedy::action)
+                .containsExactly(Remedy.Action.ADVICE, Remedy.Action.RELEASE);
+        assertThat(first().remedies().get(1).will())
+                .as("it leaves its wave")
+                .contains("A wave in which it waits lets it go.");
         assertThat(device().path().stop(Stop.RELEASED).evidence())
                 .isEqualTo("its first configuration waits in wave 2 of release 31");
     }

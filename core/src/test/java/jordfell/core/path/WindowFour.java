@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
+import jordfell.core.catalogue.FirmwareRules;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.path.DeviceFacts.ExtensionFacts;
 import jordfell.core.path.DeviceFacts.HeldBack;
@@ -30,6 +31,12 @@ public final class WindowFour {
     public List<DeviceFacts.LampFacts> lamps = List.of();
     public List<DeviceFacts.BookFacts> books = List.of();
     public List<String> sharedWith = List.of();
+    public List<String> sameSerial = List.of();
+    public List<DeviceModel> models = List.of();
+    public String file = "";
+    public FirmwareRules firmware = FirmwareRules.ANY;
+    public Optional<DeviceFacts.NearKnock> knock = Optional.empty();
+    public List<RegistrarNode> nodes = List.of(new RegistrarNode("north", "n.v.example", "192.0.2.11", 5060, 10, 1));
 
     /** Numbers of further lines. */
     public List<String> more = List.of();
@@ -69,14 +76,7 @@ public final class WindowFour {
                 site,
                 enrolledAt,
                 "Lena Ravn",
-                new Domain(
-                        1,
-                        domain,
-                        domain,
-                        new Domain.Expiry(60, 120, 600),
-                        2,
-                        List.of(new RegistrarNode("north", "n.v.example", "192.0.2.11", 5060, 10, 1)),
-                        List.of()),
+                new Domain(1, domain, domain, new Domain.Expiry(60, 120, 600), 2, nodes, List.of()),
                 lines(),
                 problems,
                 Optional.of(current),
@@ -84,7 +84,7 @@ public final class WindowFour {
                 heldBack,
                 Duration.ofMinutes(5),
                 byHand,
-                sharedWith,
+                new DeviceFacts.Beside(sharedWith, sameSerial, models, file, firmware, knock),
                 lamps,
                 books);
     }

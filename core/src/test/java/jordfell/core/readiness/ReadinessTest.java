@@ -59,7 +59,7 @@ class ReadinessTest {
                 Optional.empty(),
                 Duration.ofMinutes(5),
                 byHand,
-                List.of(),
+                DeviceFacts.Beside.NOTHING,
                 List.of(),
                 List.of());
         return Readiness.of(facts, PathComputer.compute(facts, Milestones.NONE, T.plusSeconds(5)), handoffs, T).stream()

@@ -124,7 +124,7 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
                     Optional.empty(),
                     Duration.ofSeconds(checkEvery),
                     false,
-                    List.of(),
+                    DeviceFacts.Beside.NOTHING,
                     List.of(),
                     List.of());
         }
@@ -261,7 +261,13 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
         }
         for (Phone phone : phones.values()) {
             History.Stepped stepped = phone.history.step(
-                    new Records(phone.facts, this, Optional.empty(), neighbourhood.of(phone.facts), true),
+                    new Records(
+                            phone.facts,
+                            this,
+                            Optional.empty(),
+                            neighbourhood.of(
+                                    phone.facts, phone.history.present().reached(), timeline.now()),
+                            true),
                     List.copyOf(phone.seen),
                     timeline.now());
             phone.seen.clear();

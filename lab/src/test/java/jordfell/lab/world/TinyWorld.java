@@ -217,7 +217,7 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                 Optional.empty(),
                 Duration.ofMinutes(15),
                 false,
-                List.of(),
+                DeviceFacts.Beside.NOTHING,
                 keys.stream()
                         .map(key -> new DeviceFacts.LampFacts(key.place().toString(), key.target(), key.label()))
                         .toList(),

@@ -32,6 +32,8 @@ public enum Subject {
     /** Devices to which something was released, or given back. */
     GIVEN,
     FIRMWARE,
+
+    /** MACs that nobody enrolled and that ask for files, those that are new. */
     KNOCK,
     STRAY,
 

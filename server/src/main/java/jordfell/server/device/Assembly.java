@@ -129,7 +129,7 @@ final class Assembly {
                         : loaded.heldBack(),
                 Duration.ofSeconds(whole(settings.value(SettingsCatalogue.CHECK_EVERY), 900)),
                 device.byHand(),
-                loaded.sharing(),
+                loaded.beside(),
                 lamps,
                 books);
     }

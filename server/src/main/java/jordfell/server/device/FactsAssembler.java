@@ -4,12 +4,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import jordfell.core.catalogue.FirmwareFitness;
+import jordfell.core.catalogue.FirmwareRules;
 import jordfell.core.catalogue.ModelSheet;
 import jordfell.core.device.Device;
 import jordfell.core.device.DeviceLine;
 import jordfell.core.ground.Site;
 import jordfell.core.keys.KeyPlan;
 import jordfell.core.keys.KeyWish;
+import jordfell.core.path.DeviceFacts;
 import jordfell.core.roster.Domain;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.Setting;
@@ -46,6 +48,7 @@ public class FactsAssembler {
     private final DialectBook dialects;
     private final ReleaseStore releases;
     private final PublishedBooks books;
+    private final NearKnocks nearKnocks;
 
     FactsAssembler(
             DeviceStore devices,
@@ -59,7 +62,8 @@ public class FactsAssembler {
             DeviceKeys deviceKeys,
             DialectBook dialects,
             ReleaseStore releases,
-            PublishedBooks books) {
+            PublishedBooks books,
+            NearKnocks nearKnocks) {
         this.devices = devices;
         this.domains = domains;
         this.sites = sites;
@@ -72,6 +76,7 @@ public class FactsAssembler {
         this.dialects = dialects;
         this.releases = releases;
         this.books = books;
+        this.nearKnocks = nearKnocks;
     }
 
     public Optional<Assembled> assemble(long deviceId) {
@@ -112,9 +117,22 @@ public class FactsAssembler {
                 dialects.find(device.model().family()),
                 releases.latest(device.id()),
                 releases.heldBack(device.id()),
-                devices.sharing(device.id()),
+                beside(device, sheet),
                 books.of(domain.id()),
                 sheet.map(ModelSheet::phonebook).orElse(0));
+    }
+
+    private DeviceFacts.Beside beside(Device device, Optional<ModelSheet> sheet) {
+        return new DeviceFacts.Beside(
+                devices.sharing(device.id()),
+                device.serial().isEmpty() ? List.of() : devices.withSerial(device.serial(), device.id()),
+                models.all(),
+                device.mac()
+                        .flatMap(mac -> dialects.find(device.model().family())
+                                .map(dialect -> dialect.family().fileName(mac)))
+                        .orElse(""),
+                sheet.map(ModelSheet::firmware).orElse(FirmwareRules.ANY),
+                nearKnocks.of(device));
     }
 
     private LoadedDevice.Line line(Device device, Site site, DeviceLine line) {

@@ -25,7 +25,7 @@ import jordfell.server.records.TemplateStore;
  * @param dialect of its family; empty if that can't be written at present
  * @param released what it was released last
  * @param heldBack why the release that is being made left it out
- * @param sharing devices that have one of its extensions
+ * @param beside what else is on record that bears on it
  * @param books phonebooks that it may have, by their names
  * @param holds most names of a phonebook that its model holds; 0 if that is not known
  */
@@ -42,7 +42,7 @@ record LoadedDevice(
         Optional<Dialect> dialect,
         Optional<DeviceFacts.ReleaseFacts> released,
         Optional<DeviceFacts.HeldBack> heldBack,
-        List<String> sharing,
+        DeviceFacts.Beside beside,
         Map<String, PublishedBooks.Book> books,
         int holds) {
 
@@ -92,7 +92,7 @@ record LoadedDevice(
                 dialect,
                 released,
                 heldBack,
-                sharing,
+                beside,
                 books,
                 holds);
     }

@@ -3,6 +3,8 @@ package jordfell.server.fleet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import jordfell.core.identity.MacAddress;
+import jordfell.core.identity.NearMisses;
 import jordfell.core.settings.LayerKind;
 import jordfell.server.change.Changed;
 import jordfell.server.change.Subject;
@@ -73,6 +75,7 @@ class TouchedDevices {
             spokenTo.addAll(keyLayouts.filledDevices());
         }
         paths.touchChanged(spokenTo);
+        changed.of(Subject.KNOCK).forEach(mac -> paths.touch(devices.among(NearMisses.around(MacAddress.of(mac)))));
         Set<Long> given = changed.numbersOf(Subject.GIVEN);
         paths.touch(given);
         spokenTo.addAll(listed);

@@ -96,7 +96,7 @@ public class Histories {
             Optional<Act> act = asBefore ? known.get().act() : lastAct(facts);
             Instant moment = latest(seen, known.map(k -> before(k, act, now)).orElse(now));
             note(facts, known, seen);
-            Records records = new Records(facts, secrets, act, neighbourhood.of(facts), asBefore);
+            Records records = new Records(facts, secrets, act, neighbours(facts, known, moment), asBefore);
             History.Stepped stepped = known.map(k -> k.history().step(records, seen, moment))
                     .orElseGet(() -> opened(device, records, seen, moment));
             if (!stepped.tooLate().isEmpty()) {
@@ -119,9 +119,14 @@ public class Histories {
         seen.forEach(o -> neighbourhood.seen(facts, reached, o));
     }
 
-    /** What is heard of others than this device. */
-    public Neighbours neighbours(DeviceFacts facts) {
-        return neighbourhood.of(facts);
+    /** Something was seen in a domain of which nothing says whose it is. */
+    void seenOfAStranger(String domain, Observation observation) {
+        neighbourhood.seenOfAStranger(domain, observation);
+    }
+
+    private Neighbours neighbours(DeviceFacts facts, Optional<Kept> known, Instant now) {
+        return neighbourhood.of(
+                facts, known.map(k -> k.history().present().reached()).orElse(Milestones.NONE), now);
     }
 
     /** What was stepped last could not be kept: it is read again, with what is in the evidence. */
@@ -150,9 +155,9 @@ public class Histories {
         long device = facts.id();
         List<Observation> seen = newsOf(device);
         Instant moment = latest(seen, now);
-        Records records = new Records(facts, secrets, Optional.empty(), neighbourhood.of(facts), false);
-        return Optional.ofNullable(inMind.getIfPresent(device))
-                .map(k -> k.history().step(records, seen, moment))
+        Optional<Kept> known = Optional.ofNullable(inMind.getIfPresent(device));
+        Records records = new Records(facts, secrets, Optional.empty(), neighbours(facts, known, moment), false);
+        return known.map(k -> k.history().step(records, seen, moment))
                 .orElseGet(() -> opened(device, records, seen, moment))
                 .history();
     }

@@ -201,6 +201,7 @@ public class ObservationLog implements WorldObserver {
                     .forEach(tied -> sort(tied, byDevice, strays));
         }
         owners.letGo(clock.instant()).forEach(tied -> sort(tied, byDevice, strays));
+        strays.forEach(stray -> histories.seenOfAStranger(stray.domain(), stray.observation()));
         tellMissed(byDevice);
         histories.take(whenItCan(() -> written(byDevice, strays)), until);
     }

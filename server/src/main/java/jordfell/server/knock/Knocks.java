@@ -146,15 +146,7 @@ class Knocks {
 
     /** How many other records are a slip away: boxes of one delivery are, from each other. */
     private int othersAround(MacAddress knock, Near near) {
-        List<MacAddress> around = NearMisses.around(knock);
-        String marks = String.join(", ", java.util.Collections.nCopies(around.size(), "?"));
-        Object[] macs = around.stream().map(MacAddress::compact).toArray();
-        return jdbc.one(
-                        "select count(*) n from device where id <> " + near.deviceId() + " and mac in (" + marks + ")",
-                        row -> row.number("n"),
-                        macs)
-                .orElse(0L)
-                .intValue();
+        return devices.countAmong(NearMisses.around(knock), near.deviceId());
     }
 
     /** Devices in use that never took a file. */

@@ -2,6 +2,7 @@ package jordfell.server.provision;
 
 import java.nio.file.Path;
 import java.time.InstantSource;
+import java.util.List;
 import java.util.Optional;
 import jordfell.core.device.Device;
 import jordfell.core.evidence.Observation.ConfigRequested;
@@ -185,7 +186,10 @@ public class Provisioning {
                         answer.status(),
                         answer.revision(),
                         request.userAgent(),
-                        request.source()));
+                        request.source(),
+                        answer.revision().isEmpty()
+                                ? sites.byToken(request.site()).map(Site::name).orElse("")
+                                : ""));
     }
 
     /** A device asks for the next firmware on its way; only for its own, and under the same conditions as its file. */
@@ -253,10 +257,10 @@ public class Provisioning {
             changes.tell(Subject.KNOCK);
             return Optional.empty();
         }
-        knocks.knocked(new KnockStore.Request(
+        boolean isNew = knocks.knocked(new KnockStore.Request(
                 mac, site.id(), request.file(), request.userAgent(), request.source(), clock.instant()));
         why.ifPresent(reason -> knocks.claimRefused(mac, reason));
-        changes.tell(Subject.KNOCK);
+        changes.tell(Subject.KNOCK, isNew ? List.of(mac) : List.of(), "");
         return Optional.of(why.map(PhoneAnswer::refused).orElse(refusal));
     }
 

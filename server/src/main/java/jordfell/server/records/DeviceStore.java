@@ -2,6 +2,7 @@ package jordfell.server.records;
 
 import java.time.Instant;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -234,6 +235,45 @@ public class DeviceStore {
         return jdbc.list("""
                 select distinct d.label from line l join line o on o.extension_id = l.extension_id and o.device_id <> l.device_id
                 join device d on d.id = o.device_id where l.device_id = ? order by d.label""", row -> row.text("label"), deviceId);
+    }
+
+    /** Other devices in use with this serial number, by their labels. */
+    public List<String> withSerial(String serial, long but) {
+        return jdbc.list(
+                "select label from device where serial = ? and id <> ? and standing = 'IN_USE' order by label limit 5",
+                row -> row.text("label"),
+                serial,
+                but);
+    }
+
+    /** Whether a device ever asked for anything, or was heard, as far as is kept. */
+    public boolean hasShownItself(long deviceId) {
+        return jdbc.one(
+                        "select 1 n from episode where device_id = ? fetch first row only",
+                        row -> row.number("n"),
+                        deviceId)
+                .isPresent();
+    }
+
+    /** The devices in use that have one of these MACs. */
+    public List<Long> among(Collection<MacAddress> macs) {
+        return jdbc.list(
+                "select id from device where standing = 'IN_USE' and mac in (" + marks(macs.size()) + ")",
+                row -> row.number("id"),
+                macs.stream().map(MacAddress::compact).toArray());
+    }
+
+    /** How many other devices have one of these MACs. */
+    public int countAmong(Collection<MacAddress> macs, long but) {
+        return jdbc.one(
+                        "select count(*) n from device where id <> " + but + " and mac in (" + marks(macs.size()) + ")",
+                        row -> row.integer("n"),
+                        macs.stream().map(MacAddress::compact).toArray())
+                .orElse(0);
+    }
+
+    private static String marks(int count) {
+        return String.join(", ", Collections.nCopies(count, "?"));
     }
 
     /** The numbers on a device’s lines. */

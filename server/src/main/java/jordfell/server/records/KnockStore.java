@@ -1,11 +1,14 @@
 package jordfell.server.records;
 
+import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.List;
 import jordfell.core.identity.MacAddress;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.Row;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -47,7 +50,8 @@ public class KnockStore {
         this.jdbc = jdbc;
     }
 
-    public void knocked(Request k) {
+    /** Takes a request; whether it is the first of its MAC. */
+    public boolean knocked(Request k) {
         int known = jdbc.update(
                 """
                 update knock set site_id = ?, last_at = ?, times = times + 1, asked_for = ?, user_agent = ?, source = ?
@@ -64,6 +68,7 @@ public class KnockStore {
                     merge into knock (mac, site_id, first_at, last_at, times, asked_for, user_agent, source)
                     key (mac) values (?, ?, ?, ?, 1, ?, ?, ?)""", k.mac().compact(), k.siteId(), k.at(), k.at(), k.file(), k.userAgent(), k.source());
         }
+        return known == 0;
     }
 
     /**
@@ -98,24 +103,33 @@ public class KnockStore {
      * @param guessing sources of which only those are worth showing that asked more than once
      */
     public List<Knock> open(Collection<String> guessing) {
-        return jdbc.list(
-                """
+        return jdbc.list("""
                 select k.*, s.name site from knock k join site s on s.id = k.site_id
                 where not k.ignored and not exists (select 1 from device d where d.mac = k.mac) and not (k.times = 1 and array_contains(cast(? as varchar array), k.source))
-                order by k.first_at desc, k.mac limit ?""",
-                row -> new Knock(
-                        MacAddress.of(row.text("mac")),
-                        row.number("site_id"),
-                        row.text("site"),
-                        row.time("first_at"),
-                        row.time("last_at"),
-                        row.number("times"),
-                        row.text("asked_for"),
-                        row.text("user_agent"),
-                        row.text("source"),
-                        row.text("claim_refused")),
-                guessing.toArray(),
-                SHOWN);
+                order by k.first_at desc, k.mac limit ?""", KnockStore::knock, guessing.toArray(), SHOWN);
+    }
+
+    /** Those of some MACs that are shown. */
+    public List<Knock> openAmong(Collection<MacAddress> macs) {
+        return jdbc.list(
+                "select k.*, s.name site from knock k join site s on s.id = k.site_id where not k.ignored and k.mac in ("
+                        + String.join(", ", Collections.nCopies(macs.size(), "?")) + ")",
+                KnockStore::knock,
+                macs.stream().map(MacAddress::compact).toArray());
+    }
+
+    private static Knock knock(Row row) throws SQLException {
+        return new Knock(
+                MacAddress.of(row.text("mac")),
+                row.number("site_id"),
+                row.text("site"),
+                row.time("first_at"),
+                row.time("last_at"),
+                row.number("times"),
+                row.text("asked_for"),
+                row.text("user_agent"),
+                row.text("source"),
+                row.text("claim_refused"));
     }
 
     private long count() {

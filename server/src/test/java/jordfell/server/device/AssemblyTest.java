@@ -111,7 +111,7 @@ class AssemblyTest {
                 dialect,
                 released,
                 heldBack,
-                List.of(),
+                DeviceFacts.Beside.NOTHING,
                 Map.of(),
                 0);
     }

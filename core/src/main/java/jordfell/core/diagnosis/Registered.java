@@ -1,0 +1,92 @@
+package jordfell.core.diagnosis;
+
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import jordfell.core.diagnosis.Neighbours.Agent;
+import jordfell.core.evidence.Observation.BindingChanged;
+
+/** Who is registered where, as registrations come and go: enrolled devices, and agents of which nobody knows whose they are. */
+final class Registered {
+
+    private static final int MOST = 200_000;
+
+    /** A number that more than so many are registered at is asked about once, not for each of them. */
+    private static final int MOST_SHOWN = 20;
+
+    private record Place(String domain, String number) {}
+
+    private record Held(Agent agent, Instant until) {}
+
+    /** By who it is: a device has one registration of a number, a stranger one for each place that it comes from. */
+    private final Map<Place, Map<String, Held>> byNumber = new LinkedHashMap<>(64, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Place, Map<String, Held>> eldest) {
+            return size() > MOST;
+        }
+    };
+
+    private final Map<String, Map<String, Held>> bySource = new LinkedHashMap<>(64, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, Map<String, Held>> eldest) {
+            return size() > MOST;
+        }
+    };
+
+    void moved(String domain, BindingChanged binding, long device, String label, String site) {
+        if (binding.peer().isEmpty()) {
+            return;
+        }
+        Place place = new Place(domain, binding.number());
+        String who = device == 0 ? binding.peer() : Long.toString(device);
+        Map<String, Held> there = byNumber.computeIfAbsent(place, p -> new HashMap<>());
+        Held before = there.remove(who);
+        if (before != null) {
+            drop(before.agent().source(), who + " " + binding.number());
+        }
+        if (binding.change().live() && there.size() < MOST_SHOWN) {
+            Held held = new Held(
+                    new Agent(binding.number(), binding.peer(), binding.node(), device, label, site),
+                    binding.expiresAt());
+            there.put(who, held);
+            bySource.computeIfAbsent(binding.peer(), p -> new HashMap<>()).put(who + " " + binding.number(), held);
+        }
+        if (there.isEmpty()) {
+            byNumber.remove(place);
+        }
+    }
+
+    private void drop(String source, String key) {
+        Map<String, Held> there = bySource.get(source);
+        if (there != null) {
+            there.remove(key);
+            if (there.isEmpty()) {
+                bySource.remove(source);
+            }
+        }
+    }
+
+    /** Who else than this device is registered at a number at a moment. */
+    List<Agent> at(String domain, String number, long device, Instant now) {
+        return others(byNumber.get(new Place(domain, number)), device, now);
+    }
+
+    /** Who else is registered from an address and port. */
+    List<Agent> from(String source, long device, Instant now) {
+        return others(bySource.get(source), device, now);
+    }
+
+    private static List<Agent> others(
+            @org.jspecify.annotations.Nullable Map<String, Held> there, long device, Instant now) {
+        return there == null
+                ? List.of()
+                : there.values().stream()
+                        .filter(held -> held.until().isAfter(now))
+                        .map(Held::agent)
+                        .filter(agent -> agent.device() != device)
+                        .sorted(java.util.Comparator.comparing(Agent::source).thenComparing(Agent::number))
+                        .toList();
+    }
+}
