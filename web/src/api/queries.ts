@@ -99,6 +99,13 @@ export const useContacts = (id: number) =>
     queryFn: () => unwrap(client.GET('/api/devices/{id}/contacts', { params: { path: { id } } })),
   })
 
+/** What was done about a device's findings lately, and what helped before. */
+export const useDone = (id: number) =>
+  useQuery({
+    queryKey: [...keys.device(id), 'remedies'],
+    queryFn: () => unwrap(client.GET('/api/devices/{id}/remedies', { params: { path: { id } } })),
+  })
+
 export const useDeviceSettings = (id: number) =>
   useQuery({
     queryKey: keys.settings(id),

@@ -18,3 +18,6 @@ export const serverNow = () => {
   const browser = Date.now()
   return browser + ahead + (pace - 1) * (pace === 1 ? 0 : browser - since)
 }
+
+/** Whether a moment is no longer ago than so many minutes. */
+export const isRecent = (at: string, minutes: number) => serverNow() - Date.parse(at) < minutes * 60_000

@@ -22,6 +22,7 @@ import { MatchSheets } from './MatchSheets'
 import { OtherContacts } from './OtherContacts'
 import { Seen } from './Seen'
 import { SocketRow } from './SocketRow'
+import { WhatWasDone } from './WhatWasDone'
 import { WhereItIs } from './WhereItIs'
 
 type Props = { id: number; wide: boolean; onWiden: () => void; onClose: () => void }
@@ -80,6 +81,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
         </Box>
       )}
       <BigRail stops={device.stops} rail={device.rail} at={device.at} />
+      <WhatWasDone id={device.id} />
       {device.findings.map((finding) => (
         <FindingBox
           key={finding.cause + finding.line}

@@ -2,11 +2,13 @@ import { Box, Flex } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
-import { useChange } from '../../api/queries'
+import { useChange, useDone } from '../../api/queries'
 import { Age } from '../../kit/Age'
 import { Act, Faded } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 import { ASKED_AT, type Consents, ReleaseQuestion } from './ReleaseQuestion'
+
+type Remedy = Schemas['RemedyView']
 
 type Props = {
   device: Schemas['DeviceSheet']
@@ -16,32 +18,22 @@ type Props = {
   onCard: () => void
 }
 
-/** @param consents what was asked before the release and is agreed to; what comes before the release is done by then */
-type Wish = { action: Schemas['RemedyView']['action']; consents?: Consents }
+/** @param consents what was asked before a release and is agreed to */
+type Wish = { remedy: Remedy; consents?: Consents }
 
 /** Why it is held, or what else is wrong with it, in one sentence, and the buttons that mend it. */
 export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
-  const path = { params: { path: { id: device.id } } }
-  const release = (consents: Consents = {}) =>
-    unwrap(client.POST('/api/devices/{id}/release', { ...path, body: consents }))
-  const remedy = useChange(async ({ action, consents }: Wish) => {
-    switch (action) {
-      case 'RELEASE':
-        return void (await release(consents))
-      case 'RESEND':
-        return void (await unwrap(client.POST('/api/devices/{id}/resend', path)))
-      case 'SWAP_LINES':
-        if (!consents) await unwrap(client.POST('/api/devices/{id}/lines/swap', path))
-        return void (await release(consents))
-      case 'BIND_LINE':
-        return onBind()
-      case 'CARD':
-        return onCard()
-      case 'OPEN_SETTINGS':
-      case 'ADVICE':
-        return
-    }
+  const remedy = useChange(async ({ remedy, consents }: Wish) => {
+    if (remedy.action === 'BIND_LINE') return onBind()
+    if (remedy.action === 'CARD') return onCard()
+    await unwrap(
+      client.POST('/api/devices/{id}/remedies', {
+        params: { path: { id: device.id } },
+        body: { cause: finding.cause, action: remedy.action, target: remedy.target, ...consents },
+      }),
+    )
   })
+  const helped = useDone(device.id).data?.helped.filter((h) => h.cause === finding.cause) ?? []
   const acts = finding.remedies.filter((r) => r.action !== 'ADVICE')
   const advice = finding.remedies.filter((r) => r.action === 'ADVICE')
   return (
@@ -65,37 +57,50 @@ export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
           <b>What would settle it:</b> {finding.settledBy}
         </Box>
       )}
-      <Flex mt="8px" gap="8px" align="center" wrap="wrap">
-        {mayAct &&
-          acts.map((r, i) =>
-            r.action === 'OPEN_SETTINGS' ? (
-              <Act key={r.label} kind="main" asChild>
+      {mayAct &&
+        acts.map((r, i) => (
+          <Flex key={r.label} mt="8px" gap="10px" align="center">
+            {r.action === 'OPEN_SETTINGS' ? (
+              <Act kind="main" asChild>
                 <Link to={`/templates/${device.templateId ?? ''}?device=${device.id}`}>{r.label}</Link>
               </Act>
             ) : (
               <Act
-                key={r.label}
                 kind={i === 0 ? 'main' : 'plain'}
+                flexShrink={0}
+                maxW="60%"
+                whiteSpace="normal"
+                h="auto"
+                minH="30px"
+                textAlign="left"
                 disabled={remedy.isPending}
-                onClick={() => remedy.mutate({ action: r.action })}
+                aria-describedby={r.will ? `${finding.cause}-${i}` : undefined}
+                onClick={() => remedy.mutate({ remedy: r })}
               >
                 {r.label}
               </Act>
-            ),
-          )}
-        <Faded ml="auto" fontSize="12px">
-          {finding.line > 0 && device.lines.length > 1 && `line ${finding.line} · `}
-          {finding.certainty.toLowerCase()}
-          {finding.tries > 0 && ` · ${finding.tries} ${finding.tries === 1 ? 'try' : 'tries'}`}
-          {' · '}
-          <Age at={finding.since} />
+            )}
+            {r.will && (
+              <Faded id={`${finding.cause}-${i}`} fontSize="12px" lineHeight="1.35">
+                {r.will}
+              </Faded>
+            )}
+          </Flex>
+        ))}
+      {helped.map((h) => (
+        <Faded key={h.label} as="p" mt="6px" fontSize="12px">
+          {h.passed > 0
+            ? `On a ${device.model}, “${h.label}” helped ${h.passed} of ${h.times} ${h.times === 1 ? 'time' : 'times'}.`
+            : `On a ${device.model}, “${h.label}” did not help, ${h.times === 1 ? 'once' : `${h.times} times`}.`}
         </Faded>
-      </Flex>
-      {remedy.isSuccess && remedy.variables.action === 'RESEND' && (
-        <Box mt="6px" color="ink" role="status">
-          The phone is sent everything anew when it next asks; watch the path.
-        </Box>
-      )}
+      ))}
+      <Faded mt="6px" fontSize="12px" display="block" textAlign="right">
+        {finding.line > 0 && device.lines.length > 1 && `line ${finding.line} · `}
+        {finding.certainty.toLowerCase()}
+        {finding.tries > 0 && ` · ${finding.tries} ${finding.tries === 1 ? 'try' : 'tries'}`}
+        {' · '}
+        <Age at={finding.since} />
+      </Faded>
       <ReleaseQuestion
         error={remedy.error}
         onAgree={(more) =>

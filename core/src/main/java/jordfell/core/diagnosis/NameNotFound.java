@@ -3,6 +3,7 @@ package jordfell.core.diagnosis;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.evidence.Observation.NameLookedUp;
+import jordfell.core.identity.Resemblance;
 import jordfell.core.milestone.LookUps.LookUp;
 import jordfell.core.path.DeviceFacts.LineFacts;
 import jordfell.core.path.RegistrarLookups;
@@ -31,6 +32,11 @@ final class NameNotFound implements Rule {
                         .isPresent();
     }
 
+    /** Whether one name is another mistyped: as many names are, that are no others’. */
+    private static boolean isSlip(String typed, String meant) {
+        return !typed.equalsIgnoreCase(meant) && Resemblance.isSlip(typed, meant);
+    }
+
     private static Finding notFound(CaseOf device, LookUp failed) {
         NameLookedUp lookup = failed.newest();
         String registrar = lookup.name().replaceFirst("^_sips?\\._(udp|tcp)\\.", "");
@@ -51,6 +57,9 @@ final class NameNotFound implements Rule {
                 .remedies(
                         mended.isPresent()
                                 ? Remedy.RELEASE
-                                : new Remedy(Remedy.Action.OPEN_SETTINGS, "See where the name comes from", 0));
+                                : isSlip(registrar, device.facts().domain().name())
+                                        ? Remedy.correctRegistrar(
+                                                device.facts().domain().name())
+                                        : new Remedy(Remedy.Action.OPEN_SETTINGS, "See where the name comes from", 0));
     }
 }

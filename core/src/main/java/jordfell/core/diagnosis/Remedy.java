@@ -1,5 +1,7 @@
 package jordfell.core.diagnosis;
 
+import jordfell.core.path.LineStatus;
+
 /**
  * Something to do about a finding.
  *
@@ -50,6 +52,10 @@ public record Remedy(Action action, String label, int line, String target, Strin
         DROP_CONTACT,
         /** Of the extension of the line, by one. */
         WIDEN_LIMIT,
+        /** Of the extension of the line. */
+        NEW_PASSWORD,
+        /** To the registrar that is the target. */
+        CORRECT_REGISTRAR,
         /** What has to be typed into it. */
         CARD,
         ADVICE
@@ -96,6 +102,30 @@ public record Remedy(Action action, String label, int line, String target, Strin
                 0,
                 "",
                 "One call from it to the test number and one to it, both answered and ended by themselves.");
+    }
+
+    /** A password that its field holds, in place of one that it cuts. */
+    static Remedy newPassword(CaseOf device, LineStatus line) {
+        int holds = device.facts().model().passwordField();
+        return new Remedy(
+                Action.NEW_PASSWORD,
+                "Give " + line.number() + " a password that it holds",
+                line.position(),
+                "",
+                line.number() + " gets a new password of at most " + holds
+                        + " characters, which is released to this device at once; what else registers as "
+                        + line.number() + " has to be released to as well.");
+    }
+
+    /** What it takes for its registrar is to be its domain’s name, where that was said. */
+    static Remedy correctRegistrar(String meant) {
+        return new Remedy(
+                Action.CORRECT_REGISTRAR,
+                "Say " + meant + " where that was said",
+                0,
+                meant,
+                "The word for the registrar that reaches this device is changed to " + meant
+                        + " at the layer it comes from, for all that it speaks to there. It is released when you say so.");
     }
 
     /** An address is to count as one of the device’s site’s. */

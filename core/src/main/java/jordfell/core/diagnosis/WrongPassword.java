@@ -76,10 +76,7 @@ final class WrongPassword implements Rule {
                     ? "The new one was made here and is not released yet."
                     : "The phone has not taken the new one over.";
         } else if (used instanceof PasswordUsed.Damaged damaged) {
-            return damaged.damage()
-                            .cutAt()
-                            .filter(cut -> cut == device.facts().model().passwordField())
-                            .isPresent()
+            return isCutByItsField(device, used)
                     ? "The password field of the " + device.facts().model().fullName() + " holds no more."
                     : "Likely, " + uncapitalised(damaged.damage().likelyReason());
         } else if (used instanceof PasswordUsed.Empty) {
@@ -101,7 +98,19 @@ final class WrongPassword implements Rule {
         return Character.toLowerCase(sentence.charAt(0)) + sentence.substring(1);
     }
 
+    /** What it is sent once more it cuts once more. */
+    private static boolean isCutByItsField(CaseOf device, PasswordUsed used) {
+        return used instanceof PasswordUsed.Damaged damaged
+                && damaged.damage()
+                        .cutAt()
+                        .filter(cut -> cut == device.facts().model().passwordField())
+                        .isPresent();
+    }
+
     private static List<Remedy> remedies(CaseOf device, LineStatus line, PasswordUsed used) {
+        if (isCutByItsField(device, used)) {
+            return List.of(Remedy.newPassword(device, line));
+        }
         Remedy first = used instanceof PasswordUsed.Earlier ? Remedy.bringUpToDate(device) : Remedy.sendAgain(device);
         Optional<Remedy> swap = used instanceof PasswordUsed.Others other
                         && device.positionOf(other.number()).isPresent()

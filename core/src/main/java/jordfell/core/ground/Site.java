@@ -54,6 +54,24 @@ public record Site(
                 0);
     }
 
+    /** The same with other networks of its phones, and from where files are given. */
+    public Site letting(String networks, String from) {
+        return new Site(
+                id,
+                domainId,
+                name,
+                token,
+                allowsLocalMacs,
+                networks,
+                behindNat,
+                publicAddress,
+                natTimeout,
+                learns,
+                portBase,
+                new Access(access.user(), from),
+                version);
+    }
+
     /** How devices learn where their configuration is. */
     public enum Learns {
         OPTION_66,

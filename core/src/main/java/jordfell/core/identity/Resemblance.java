@@ -7,6 +7,9 @@ import java.util.Optional;
 /** Which of some words was probably meant by a mistyped one. */
 public final class Resemblance {
 
+    private static final int LONG_ENOUGH = 6;
+    private static final int MOST_SLIPS = 2;
+
     private Resemblance() {}
 
     /** The word that takes fewest single changes to reach; empty if all take more than a third of its letters. */
@@ -15,6 +18,13 @@ public final class Resemblance {
                 .min(Comparator.comparingInt((String word) -> distance(typed, word))
                         .thenComparing(word -> word))
                 .filter(word -> distance(typed, word) <= Math.max(1, word.length() / 3));
+    }
+
+    /** Whether a word is another one mistyped: one or two single changes of a longer one. */
+    public static boolean isSlip(String typed, String meant) {
+        return meant.length() >= LONG_ENOUGH
+                && Math.abs(typed.length() - meant.length()) <= MOST_SLIPS
+                && distance(typed, meant) <= MOST_SLIPS;
     }
 
     /** Fewest letters put in, left out, changed, or exchanged with the one beside them. */

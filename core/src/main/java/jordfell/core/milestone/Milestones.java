@@ -10,6 +10,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.AddressBanned;
@@ -150,6 +151,19 @@ public record Milestones(
 
     private static boolean isComplaint(Logged line) {
         return line.severity() <= ERROR && line.subject().equals(OF_ITS_FILE);
+    }
+
+    /** When anything came from it last, or of it; empty if nothing ever did. */
+    public Optional<Instant> lastSign() {
+        return Stream.of(
+                        heardLast,
+                        fetches.answers().map(a -> a.newest().at()),
+                        firmware.map(FirmwareAsked::at),
+                        lookUps.last().map(NameLookedUp::at),
+                        lease.map(Leased::at),
+                        certificate.map(c -> c.newest().at()))
+                .flatMap(Optional::stream)
+                .max(Instant::compareTo);
     }
 
     /** How it asked for the phonebook of a slot, if it ever did. */

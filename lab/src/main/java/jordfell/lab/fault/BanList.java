@@ -52,6 +52,12 @@ final class BanList {
         return isBanned;
     }
 
+    /** Hears an address again; whether it was banned. */
+    boolean lift(String address) {
+        refusals.remove(address);
+        return until.remove(address) != null;
+    }
+
     int most() {
         return most;
     }

@@ -64,6 +64,11 @@ public final class NodeFaults {
         return bans(host).flatMap(list -> list.banned(now).stream()).toList();
     }
 
+    /** Has the node hear an address again; whether it did not. */
+    public boolean lift(String host, String address) {
+        return bans(host).map(list -> list.lift(address)).reduce(false, Boolean::logicalOr);
+    }
+
     /** An address that is banned from now on, after so many refusals. */
     public record Ban(int times, Instant until) {}
 

@@ -115,6 +115,19 @@ public final class Registrar {
         return outcome;
     }
 
+    /** Forgets what registered an extension from this address and port; nothing if nobody did. */
+    public Outcome forget(String domain, String number, String source) {
+        Map<String, Binding> there = bindings.getOrDefault(key(domain, number), Map.of());
+        Outcome outcome = Outcome.NOTHING;
+        for (Binding binding : List.copyOf(there.values())) {
+            if (binding.source().toString().equals(source)) {
+                there.remove(binding.key());
+                outcome = outcome.and(BindingMoved.of(binding, Change.REMOVED));
+            }
+        }
+        return outcome;
+    }
+
     /** Whether a contact of this extension can be reached now. */
     public boolean isBound(String domain, String number, Instant now) {
         return !live(domain, number, now).isEmpty();

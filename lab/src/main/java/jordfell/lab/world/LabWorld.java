@@ -239,6 +239,25 @@ public final class LabWorld {
         return banned;
     }
 
+    /** Has a node hear an address again, by the node’s name. Must be called in the world’s order. */
+    public boolean lift(String name, String address) {
+        boolean wasBanned = false;
+        for (Map.Entry<String, Nodes.Node> node : nodes.byHost().entrySet()) {
+            if (node.getValue().name().equals(name) && faults.nodes().lift(node.getKey(), address)) {
+                wasBanned = true;
+                witness.lifted(node.getKey(), address);
+            }
+        }
+        return wasBanned;
+    }
+
+    /** Has the registrar forget who registered an extension from this address and port. Must be called in the world’s order. */
+    public boolean forget(String domain, String number, String source) {
+        Outcome outcome = registrar.forget(domain, number, source);
+        carryOut(outcome);
+        return !outcome.events().isEmpty();
+    }
+
     /** The addresses of the phone, or of the share of all phones, that a fault is at. The same phones for the same fault. */
     private Collection<String> addressesFor(Fault fault) {
         if (fault.where() == FaultKind.Where.PHONE) {

@@ -85,6 +85,14 @@ final class Witness {
         tracks.devicesAt(from.host()).forEach(mac -> observer.observed(domain, Optional.of(mac), banned));
     }
 
+    /** A node hears an address again. */
+    void lifted(String node, String address) {
+        Instant now = timeline.now();
+        AddressBanned over = new AddressBanned(now, nodes.name(node), address, "", 0, now);
+        String domain = nodes.find(node).map(Nodes.Node::domain).orElse("");
+        tracks.devicesAt(address).forEach(mac -> observer.observed(domain, Optional.of(mac), over));
+    }
+
     /** A handshake was broken off: the node knows the address from which it came, as others see it, and no more. */
     void refused(String node, Endpoint by, Alert alert) {
         Endpoint peer = network.seenAs(by);

@@ -37,6 +37,9 @@ public enum Subject {
     KNOCK,
     STRAY,
 
+    /** Devices of which it is known now what came of what was done. */
+    REMEDY,
+
     /** Phones of the Lab. */
     PHONE
 }

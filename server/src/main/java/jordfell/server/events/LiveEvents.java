@@ -28,6 +28,7 @@ class LiveEvents {
         Set<Topic> topics = EnumSet.noneOf(Topic.class);
         changed.refs().keySet().forEach(subject -> topics.addAll(topics(subject)));
         topics.forEach(topic -> hub.publish(topic, 0));
+        changed.numbersOf(Subject.REMEDY).forEach(device -> hub.publish(Topic.DEVICE, device));
     }
 
     /** Which topics a change of a subject is one of. */
@@ -47,7 +48,7 @@ class LiveEvents {
                     NUMBER -> NAMES;
             case DEVICE -> EnumSet.of(Topic.ROSTER, Topic.KNOCKS);
             case RELEASE -> EnumSet.of(Topic.RELEASES);
-            case GIVEN -> EnumSet.noneOf(Topic.class);
+            case GIVEN, REMEDY -> EnumSet.noneOf(Topic.class);
             case FIRMWARE -> EnumSet.of(Topic.TEMPLATES);
             case KNOCK, STRAY -> EnumSet.of(Topic.KNOCKS);
             case PHONE -> EnumSet.of(Topic.LAB);

@@ -96,7 +96,8 @@ record DeviceSheet(
         }
     }
 
-    record RemedyView(Remedy.Action action, String label, int line) {}
+    /** @param isDoneHere whether it can be asked for; what can’t opens a form, or is told to people */
+    record RemedyView(Remedy.Action action, String label, int line, String target, String will, boolean isDoneHere) {}
 
     record FindingView(
             String cause,
@@ -126,7 +127,8 @@ record DeviceSheet(
                     f.tries(),
                     f.evidence(),
                     f.remedies().stream()
-                            .map(r -> new RemedyView(r.action(), r.label(), r.line()))
+                            .map(r -> new RemedyView(
+                                    r.action(), r.label(), r.line(), r.target(), r.will(), r.isDoneHere()))
                             .toList());
         }
     }

@@ -80,6 +80,23 @@ public record Extension(
                 version);
     }
 
+    /** The same with so many contacts at once. */
+    public Extension holding(int contacts) {
+        return new Extension(
+                id,
+                domainId,
+                number,
+                displayName,
+                personId,
+                authUser,
+                contacts,
+                outside,
+                permissionClass,
+                outgoing,
+                pickUpGroup,
+                version);
+    }
+
     /** What a form or a table may write of it. */
     public ExtensionDetails.Written written() {
         return new ExtensionDetails.Written(

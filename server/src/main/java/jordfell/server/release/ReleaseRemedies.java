@@ -1,0 +1,45 @@
+package jordfell.server.release;
+
+import java.util.List;
+import jordfell.core.diagnosis.Remedy.Action;
+import jordfell.server.release.ReleaseService.Consents;
+import jordfell.server.remedy.RemedyAct;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** What releases and their files mend. */
+@Configuration(proxyBeanMethods = false)
+class ReleaseRemedies {
+
+    /** Devices of one cause are one release. */
+    @Bean
+    RemedyAct release(ReleaseService releases) {
+        return new RemedyAct() {
+            @Override
+            public Action action() {
+                return Action.RELEASE;
+            }
+
+            @Override
+            public void perform(Task task) {
+                performAll(List.of(task));
+            }
+
+            @Override
+            public void performAll(List<Task> tasks) {
+                boolean supersede = tasks.stream().anyMatch(Task::supersede);
+                boolean unfit = tasks.stream().anyMatch(Task::unfit);
+                releases.release(
+                        tasks.stream().map(Task::device).toList(),
+                        "",
+                        ReleaseService.ALL_AT_ONCE,
+                        new Consents(supersede, unfit));
+            }
+        };
+    }
+
+    @Bean
+    RemedyAct resend(ReleaseService releases) {
+        return RemedyAct.of(Action.RESEND, task -> releases.resend(task.device()));
+    }
+}

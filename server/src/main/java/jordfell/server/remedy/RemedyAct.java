@@ -1,0 +1,48 @@
+package jordfell.server.remedy;
+
+import java.util.List;
+import java.util.function.Consumer;
+import jordfell.core.diagnosis.Remedy;
+import jordfell.core.path.DeviceFacts;
+
+/** Does one kind of what is offered about findings. Who can do it says so as a bean. */
+public interface RemedyAct {
+
+    /**
+     * What is to be done.
+     *
+     * @param facts of the device it is offered for
+     * @param supersede it may leave the wave of another release
+     * @param unfit it may have, or be given, firmware that is not to be relied on
+     */
+    record Task(DeviceFacts facts, Remedy remedy, boolean supersede, boolean unfit) {
+
+        public long device() {
+            return facts.id();
+        }
+    }
+
+    Remedy.Action action();
+
+    void perform(Task task);
+
+    /** The same for several devices at once; the remedies are of this action. */
+    default void performAll(List<Task> tasks) {
+        tasks.forEach(this::perform);
+    }
+
+    /** One that is done for each device by itself. */
+    static RemedyAct of(Remedy.Action action, Consumer<Task> doing) {
+        return new RemedyAct() {
+            @Override
+            public Remedy.Action action() {
+                return action;
+            }
+
+            @Override
+            public void perform(Task task) {
+                doing.accept(task);
+            }
+        };
+    }
+}

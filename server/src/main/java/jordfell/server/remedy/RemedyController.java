@@ -1,0 +1,124 @@
+package jordfell.server.remedy;
+
+import java.time.Instant;
+import java.util.List;
+import jordfell.core.diagnosis.Remedy;
+import jordfell.core.history.Aftermath;
+import jordfell.server.remedy.RemedyStore.Helped;
+import jordfell.server.remedy.RemedyStore.Watched;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What is offered about findings, done; and what came of it. */
+@RestController
+@RequestMapping(path = "/api", produces = "application/json")
+class RemedyController {
+
+    /**
+     * What is to be done, as the device’s finding offers it.
+     *
+     * @param cause of the finding
+     * @param target as it was offered
+     */
+    record RemedyWish(
+            String cause,
+            Remedy.Action action,
+            @Nullable String target,
+            @Nullable Boolean supersede,
+            @Nullable Boolean unfit) {}
+
+    /** The same for all devices of a cause that offer it. */
+    record GroupWish(
+            String cause,
+            @Nullable String variant,
+            Remedy.Action action,
+            @Nullable Boolean supersede,
+            @Nullable Boolean unfit) {}
+
+    record GroupDone(int devices) {}
+
+    /**
+     * Something that was done, and how that stands.
+     *
+     * @param at since when it stands so
+     */
+    record WatchView(
+            long id,
+            String cause,
+            String title,
+            String label,
+            String who,
+            Instant began,
+            Aftermath.State state,
+            String words,
+            Instant at) {}
+
+    /**
+     * What helped before with a cause on this model.
+     *
+     * @param passed how often it passed afterwards
+     * @param times how often it was done
+     */
+    record HelpedView(String cause, String label, long passed, long times, Instant last) {}
+
+    record Done(List<WatchView> watches, List<HelpedView> helped) {}
+
+    private final Remedies remedies;
+    private final RemedyStore store;
+
+    RemedyController(Remedies remedies, RemedyStore store) {
+        this.remedies = remedies;
+        this.store = store;
+    }
+
+    @PostMapping("/devices/{id}/remedies")
+    void perform(@PathVariable long id, @RequestBody RemedyWish wish) {
+        remedies.perform(
+                id,
+                wish.cause(),
+                wish.action(),
+                wish.target() == null ? "" : wish.target(),
+                Boolean.TRUE.equals(wish.supersede()),
+                Boolean.TRUE.equals(wish.unfit()));
+    }
+
+    @PostMapping("/triage/remedies")
+    GroupDone performAll(@RequestBody GroupWish wish) {
+        return new GroupDone(remedies.performAll(
+                wish.cause(),
+                wish.variant() == null ? "" : wish.variant(),
+                wish.action(),
+                Boolean.TRUE.equals(wish.supersede()),
+                Boolean.TRUE.equals(wish.unfit())));
+    }
+
+    /** What was done about a device lately, the last first, and what helped before with what it has. */
+    @GetMapping("/devices/{id}/remedies")
+    Done of(@PathVariable long id) {
+        return new Done(
+                store.of(id).stream().map(RemedyController::view).toList(),
+                store.helped(id).stream().map(RemedyController::view).toList());
+    }
+
+    private static WatchView view(Watched w) {
+        return new WatchView(
+                w.id(),
+                w.key().cause().slug(),
+                w.key().cause().title(),
+                w.label(),
+                w.who(),
+                w.began(),
+                w.state(),
+                w.words(),
+                w.at());
+    }
+
+    private static HelpedView view(Helped h) {
+        return new HelpedView(h.cause(), h.label(), h.passed(), h.times(), h.last());
+    }
+}
