@@ -1,6 +1,6 @@
 /** Something that changed: a kind of thing, and which one; 0 for any of them. */
 export type Change = {
-  topic: 'DEVICE' | 'KNOCKS' | 'LAB' | 'ROSTER' | 'TEMPLATES' | 'RELEASES' | 'KEEPING'
+  topic: 'DEVICE' | 'KNOCKS' | 'TRIAGE' | 'LAB' | 'ROSTER' | 'TEMPLATES' | 'RELEASES' | 'KEEPING'
   id: number
 }
 

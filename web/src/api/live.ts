@@ -31,6 +31,8 @@ function staleBy({ topic, id }: Change): Key[] {
       ]
     case 'KNOCKS':
       return [keys.knocks, keys.frame, keys.extensions, ['extension'], ['claims']]
+    case 'TRIAGE':
+      return [keys.triage]
     case 'LAB':
       return [keys.lab]
     case 'ROSTER':

@@ -5,6 +5,7 @@ import {
   useQuery,
   useQueryClient,
 } from '@tanstack/react-query'
+import { serverNow } from '../kit/serverClock'
 import { client } from './client'
 import { Problem, unwrap } from './problem'
 import { clockIs } from '../kit/serverClock'
@@ -123,8 +124,30 @@ export const useDeviceFile = (id: number, against: string) =>
     placeholderData: keepPreviousData,
   })
 
-export const useTriage = () =>
-  useQuery({ queryKey: keys.triage, queryFn: () => unwrap(client.GET('/api/triage')) })
+/** Which devices Triage looks at: of a site, of a model, newer than so many hours; 0 and empty for all. */
+export type TriageFilter = { site: number; model: string; hours: number }
+
+const hoursAgo = (hours: number) => new Date(serverNow() - hours * 3_600_000).toISOString()
+
+export const useTriage = ({ site, model, hours }: TriageFilter = { site: 0, model: '', hours: 0 }) =>
+  useQuery({
+    queryKey: [...keys.triage, 'causes', site, model, hours],
+    queryFn: () =>
+      unwrap(
+        client.GET('/api/triage', {
+          params: { query: { site, model, ...(hours > 0 && { newerThan: hoursAgo(hours) }) } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  })
+
+/** What came of what was done about all devices of a cause. */
+export const useGroupDone = (cause: string, variant: string) =>
+  useQuery({
+    queryKey: [...keys.triage, 'done', cause, variant],
+    refetchInterval: 5_000,
+    queryFn: () => unwrap(client.GET('/api/triage/done', { params: { query: { cause, variant } } })),
+  })
 
 /** What the devices of a cause have in common that others have not. */
 export const useShared = (cause: string, variant: string) =>

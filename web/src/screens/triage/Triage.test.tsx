@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { screen, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { expect, it } from 'vitest'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { Triage } from './Triage'
@@ -24,12 +24,22 @@ const cause = (name: string, devices: object[], over: object = {}) => ({
   leavesDialTone: false,
   count: devices.length,
   since: new Date(Date.now() - 3_600_000).toISOString(),
+  aside: false,
+  mark: { takenBy: '', closedBy: '', closedWhy: '' },
   devices,
   ...over,
 })
 
-function say(causes: object[], numbers: object[] = []) {
+const SESSION = { login: 'mats', name: 'Mats Eide', role: 'TECHNICIAN' }
+
+function say(causes: object[], numbers: object[] = [], more: Parameters<typeof serverSays>[0] = {}) {
   return serverSays({
+    'GET /api/session': { body: SESSION },
+    'GET /api/ground': {
+      body: { sites: [{ id: 3, name: 'Eskvik Pier' }], models: [{ id: 'k', name: 'K12' }] },
+    },
+    'GET /api/triage/done': { body: { all: 0, passed: 0, waiting: 0, others: 0 } },
+    ...more,
     'GET /api/triage': { body: causes },
     'GET /api/triage/numbers': { body: numbers },
     'GET /api/triage/shared': {
@@ -105,4 +115,109 @@ it('a cause that is gone from the address leads to the first there is', async ()
   say([cause('name', [device(1)])])
   renderWithAll(<Triage />, '/triage/mended~x', '/triage/:cause?')
   expect(await screen.findByRole('heading', { name: 'Cause name' })).toBeTruthy()
+})
+
+const two = [device(1), device(2)]
+
+it('a cause is taken with a key, and whoever works on it is named', async () => {
+  const asked = say([cause('name-not-found', two)], [], { 'POST /api/triage/take': { status: 200 } })
+  renderWithAll(<Triage />, '/triage', '/triage/:cause?')
+  await screen.findByText('Nobody works on it.')
+  await screen.findByRole('button', { name: 'Take it' })
+  fireEvent.keyDown(document.body, { key: 't' })
+  await waitFor(() =>
+    expect(asked.find((a) => a.what === 'POST /api/triage/take')?.body).toEqual({
+      cause: 'name-not-found',
+      variant: 'v',
+    }),
+  )
+})
+
+it('a cause is closed with a reason, and what is wrong with that stands there', async () => {
+  const asked = say([cause('name-not-found', two)], [], {
+    'POST /api/triage/close': (body) =>
+      (body as { why: string }).why === 'cable is ordered'
+        ? { status: 200 }
+        : {
+            status: 422,
+            body: { fields: [{ pointer: '/why', reason: 'The reason is missing.', hint: 'One line.' }] },
+          },
+  })
+  renderWithAll(<Triage />, '/triage', '/triage/:cause?')
+  fireEvent.click(await screen.findByRole('button', { name: 'Close…' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Close it' }))
+  await screen.findByText(/The reason is missing/)
+  fireEvent.change(screen.getByLabelText('Why it is closed'), { target: { value: 'cable is ordered' } })
+  fireEvent.click(screen.getByRole('button', { name: 'Close it' }))
+  await waitFor(() => expect(screen.queryByLabelText('Why it is closed')).toBeNull())
+  expect(asked.filter((a) => a.what === 'POST /api/triage/close')).toHaveLength(2)
+})
+
+it.each([
+  [{ takenBy: 'Mats Eide', takenAt: '2026-03-02T08:00:00Z' }, false, /You work on it/, 'Leave it'],
+  [{ takenBy: 'Lena Ravn', takenAt: '2026-03-02T08:00:00Z' }, false, /Lena Ravn works on it/, 'Take it over'],
+  [
+    { closedBy: 'Lena Ravn', closedAt: '2026-03-02T08:00:00Z', closedWhy: 'old' },
+    true,
+    /It opens again by itself/,
+    'Open it again',
+  ],
+  [
+    { closedBy: 'Lena Ravn', closedAt: '2026-03-02T08:00:00Z', closedWhy: 'old' },
+    false,
+    /another device came/,
+    'Take it',
+  ],
+  [{ asideUntil: '2999-03-02T08:00:00Z' }, true, /until/, 'Open it again'],
+])('how a cause stands is told: %j', async (mark, aside, words, button) => {
+  say([cause('name-not-found', two, { aside, mark: { takenBy: '', closedBy: '', closedWhy: '', ...mark } })])
+  renderWithAll(<Triage />, '/triage', '/triage/:cause?')
+  expect(await screen.findByRole('button', { name: button })).toBeTruthy()
+  expect(screen.getByText(words)).toBeTruthy()
+})
+
+it('what is offered to one is offered to all, and what came of it is counted', async () => {
+  const remedy = {
+    action: 'RELEASE',
+    label: 'Release to this device',
+    line: 0,
+    target: '',
+    will: 'It is given.',
+    isDoneHere: true,
+  }
+  const asked = say([cause('name-not-found', two)], [], {
+    'GET /api/devices/1': { body: { findings: [{ cause: 'name-not-found', remedies: [remedy] }] } },
+    'GET /api/triage/done': { body: { all: 2, passed: 1, waiting: 1, others: 0 } },
+    'POST /api/triage/remedies': (body) =>
+      (body as { supersede?: boolean }).supersede
+        ? { body: { devices: 2 } }
+        : { status: 422, body: { fields: [{ pointer: '/supersede', reason: '2 devices wait.', hint: '' }] } },
+  })
+  renderWithAll(<Triage />, '/triage', '/triage/:cause?')
+  expect(await screen.findByText('1 of 2 passed')).toBeTruthy()
+  fireEvent.click(await screen.findByRole('button', { name: 'Release · all 2' }))
+  fireEvent.click(await screen.findByRole('button', { name: 'Let it leave, and release' }))
+  await waitFor(() =>
+    expect(asked.filter((a) => a.what === 'POST /api/triage/remedies').at(-1)?.body).toEqual({
+      cause: 'name-not-found',
+      variant: 'v',
+      action: 'RELEASE',
+      supersede: true,
+    }),
+  )
+})
+
+it('causes are narrowed by what stands in the address, to those of mine too', async () => {
+  const mine = {
+    mark: { takenBy: 'Mats Eide', takenAt: '2026-03-02T08:00:00Z', closedBy: '', closedWhy: '' },
+  }
+  const asked = say([cause('name-not-found', two), cause('lapsed', [device(3)], mine)])
+  const { router } = renderWithAll(<Triage />, '/triage?hours=8', '/triage/:cause?')
+  await screen.findByText('Cause lapsed')
+  expect(asked.find((a) => a.what === 'GET /api/triage')?.query.get('newerThan')).toBeTruthy()
+  fireEvent.click(screen.getByLabelText('mine'))
+  await waitFor(() => expect(screen.queryAllByText('Cause name-not-found')).toHaveLength(0))
+  fireEvent.change(screen.getByLabelText('Site'), { target: { value: '3' } })
+  await waitFor(() => expect(router.state.location.search).toContain('site=3'))
+  expect(router.state.location.search).toContain('mine=1')
 })

@@ -1,7 +1,7 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { Link, useParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { useNumberCauses, useTriage } from '../../api/queries'
+import { useNumberCauses, useSession, useTriage } from '../../api/queries'
 import { ListBeside } from '../../frame/ListBeside'
 import { Age } from '../../kit/Age'
 import { Faded, Grid, Heading, Mono, Title } from '../../kit/basics'
@@ -10,6 +10,8 @@ import { Rail } from '../../kit/Rail'
 import { Shown } from '../../kit/Shown'
 import { STOPS } from '../../kit/stops'
 import { Trouble } from '../../kit/Trouble'
+import { CauseActs, GroupRemedy } from './CauseActs'
+import { TriageFilters } from './TriageFilters'
 import { WhatTheyShare } from './WhatTheyShare'
 
 type Cause = Schemas['CauseView']
@@ -23,10 +25,20 @@ const devices = (n: number) => `${n} ${n === 1 ? 'device' : 'devices'}`
 
 /** Causes, those with most devices first, each with its devices. */
 export function Triage() {
-  const triage = useTriage()
+  const [address, setAddress] = useSearchParams()
+  const filter = {
+    site: Number(address.get('site') ?? 0),
+    model: address.get('model') ?? '',
+    hours: Number(address.get('hours') ?? 0),
+    mine: address.get('mine') === '1',
+  }
+  const triage = useTriage(filter)
+  const me = useSession().data?.name
+  const search = address.size > 0 ? `?${address.toString()}` : ''
+  const isNarrow = search !== ''
   const numbers = useNumberCauses().data ?? []
   const chosen = useParams().cause
-  const causes = triage.data ?? []
+  const causes = (triage.data ?? []).filter((c) => !filter.mine || c.mark.takenBy === me)
   const open = causes.find((c) => key(c) === chosen) ?? causes[0]
   const count = (of: Cause[]) => of.reduce((sum, c) => sum + c.count, 0)
   const held = count(causes.filter((c) => !c.leavesDialTone))
@@ -40,7 +52,7 @@ export function Triage() {
         </Shown>
       </Box>
     )
-  if (causes.length === 0 && numbers.length === 0) {
+  if (causes.length === 0 && numbers.length === 0 && !isNarrow) {
     return <Empty title="No device is held">Every phone that was released to is on its way or carries.</Empty>
   }
   return (
@@ -55,12 +67,31 @@ export function Triage() {
             {devices(held)} held or silent{beside > 0 && `, ${beside} with something else`} · {causes.length}{' '}
             {causes.length === 1 ? 'cause' : 'causes'}
           </Faded>
+          <TriageFilters
+            filter={filter}
+            onFilter={(next) =>
+              setAddress(
+                (now) => {
+                  const all = { ...filter, ...next }
+                  const set = (name: string, value: string) =>
+                    value ? now.set(name, value) : now.delete(name)
+                  set('site', all.site > 0 ? String(all.site) : '')
+                  set('model', all.model)
+                  set('hours', all.hours > 0 ? String(all.hours) : '')
+                  set('mine', all.mine ? '1' : '')
+                  return now
+                },
+                { replace: true },
+              )
+            }
+          />
+          {causes.length === 0 && isNarrow && <Faded>Nothing of that is held.</Faded>}
           <Trouble error={triage.error} />
         </Box>
       }
       more={numbers.length > 0 && <NumbersThatRingNothing causes={numbers} />}
       entries={causes.map((cause) => ({
-        to: `/triage/${encodeURIComponent(key(cause))}`,
+        to: `/triage/${encodeURIComponent(key(cause))}${search}`,
         chosen: cause === open,
         shown: <CauseLine cause={cause} />,
       }))}
@@ -79,7 +110,7 @@ export function Triage() {
 function CauseLine({ cause }: { cause: Cause }) {
   const few = cause.devices.slice(0, 3).map((d) => d.label)
   return (
-    <Flex justify="space-between" gap="12px">
+    <Flex justify="space-between" gap="12px" opacity={cause.aside ? 0.65 : 1}>
       <Box minW="0">
         <b>{cause.title}</b>
         <Box color="faded">{cause.sentence}</Box>
@@ -89,6 +120,8 @@ function CauseLine({ cause }: { cause: Cause }) {
         </Box>
         <Box color="faded" fontSize="12px">
           {cause.since && <Age at={cause.since} />} · {where(cause)}
+          {cause.mark.takenBy && ` · ${cause.mark.takenBy}`}
+          {cause.aside && (cause.mark.closedAt ? ' · closed' : ' · set aside')}
         </Box>
       </Box>
       <Mono fontSize="17px" fontWeight={700} color={tone(cause)}>
@@ -138,6 +171,8 @@ function OpenCause({ cause }: { cause: Cause }) {
       <Box mt="8px" maxW="720px" fontSize="15px">
         {cause.sentence}
       </Box>
+      <CauseActs cause={cause} />
+      <GroupRemedy key={key(cause)} cause={cause} />
       {cause.count > 1 && <WhatTheyShare cause={cause.cause} variant={cause.variant} />}
       <Heading mt="22px" mb="4px">
         The devices

@@ -9,10 +9,10 @@ create table remedy_done (
     action    varchar(30)   not null,
     label     varchar(200)  not null,
     who       varchar(100)  not null,
-    began     timestamp with time zone not null,
+    began     timestamp(3) with time zone not null,
     state     varchar(10)   not null,
     words     varchar(1000) not null,
-    at        timestamp with time zone not null,
+    at        timestamp(3) with time zone not null,
     over      boolean       not null
 );
 create index remedy_done_of on remedy_done (device_id, id);

@@ -1,7 +1,9 @@
 package jordfell.core.diagnosis;
 
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import jordfell.core.path.Stop;
 
@@ -123,6 +125,11 @@ public enum Cause {
     /** As in addresses: {@code wrong-password}. */
     public String slug() {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    /** The cause of this slug, if there is one. */
+    public static Optional<Cause> find(String slug) {
+        return Arrays.stream(values()).filter(c -> c.slug().equals(slug)).findFirst();
     }
 
     /** The cause of this slug. */

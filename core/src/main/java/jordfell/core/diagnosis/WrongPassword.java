@@ -114,7 +114,12 @@ final class WrongPassword implements Rule {
         Remedy first = used instanceof PasswordUsed.Earlier ? Remedy.bringUpToDate(device) : Remedy.sendAgain(device);
         Optional<Remedy> swap = used instanceof PasswordUsed.Others other
                         && device.positionOf(other.number()).isPresent()
-                ? Optional.of(new Remedy(Remedy.Action.SWAP_LINES, "Swap the lines instead", line.position()))
+                ? Optional.of(new Remedy(
+                        Remedy.Action.SWAP_LINES,
+                        "Swap the lines instead",
+                        line.position(),
+                        "",
+                        "Lines 1 and 2 change places on record, as they are on the phone, and that is released to it."))
                 : Optional.empty();
         return swap.map(s -> List.of(first, s)).orElse(List.of(first));
     }

@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Optional;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.path.Condition;
+import jordfell.core.path.Stop;
+import jordfell.core.path.StopState;
 
 /**
  * What came of something that was done about a finding.
@@ -30,9 +32,9 @@ public record Aftermath(State state, String words) {
         /** The finding is still there, and nothing came from the device. */
         QUIET;
 
-        /** Whether nothing more is waited for. */
+        /** Whether nothing more is waited for: what else holds it now may be on its way to pass, too. */
         public boolean isOver() {
-            return this == PASSED || this == OTHER;
+            return this == PASSED;
         }
     }
 
@@ -46,7 +48,6 @@ public record Aftermath(State state, String words) {
         Optional<FindingLife> still = present.lives().stream()
                 .filter(life -> life.key().equals(watched))
                 .findFirst();
-        boolean carries = present.condition() == Condition.CARRYING || present.condition() == Condition.PROVEN;
         if (still.isPresent()) {
             return lasting(still.get().finding(), done, present, now);
         }
@@ -54,13 +55,23 @@ public record Aftermath(State state, String words) {
                 .map(FindingLife::finding)
                 .filter(f -> !f.cause().leavesDialTone())
                 .toList();
-        if (carries) {
+        if (hasDialTone(present)) {
             return new Aftermath(State.PASSED, "It passed.");
         }
         return others.isEmpty()
                 ? underWay(done, now)
                 : new Aftermath(
                         State.OTHER, "That is over. Now: " + others.get(0).sentence());
+    }
+
+    /** All of its lines are registered: the first refresh of that is still to come, perhaps. */
+    private static boolean hasDialTone(Point present) {
+        Condition condition = present.condition();
+        boolean isAccepted =
+                !present.stops().isEmpty() && present.stops().get(Stop.ACCEPTED.place()) == StopState.PASSED;
+        return condition == Condition.CARRYING
+                || condition == Condition.PROVEN
+                || condition == Condition.UNDER_WAY && isAccepted;
     }
 
     private static Aftermath underWay(Instant done, Instant now) {

@@ -40,6 +40,9 @@ public enum Subject {
     /** Devices of which it is known now what came of what was done. */
     REMEDY,
 
+    /** Who works on which cause. */
+    TRIAGE,
+
     /** Phones of the Lab. */
     PHONE
 }

@@ -30,6 +30,7 @@ public class EventHub {
     public enum Topic {
         DEVICE,
         KNOCKS,
+        TRIAGE,
         LAB,
         ROSTER,
         TEMPLATES,

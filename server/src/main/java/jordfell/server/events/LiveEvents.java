@@ -50,6 +50,7 @@ class LiveEvents {
             case RELEASE -> EnumSet.of(Topic.RELEASES);
             case GIVEN, REMEDY -> EnumSet.noneOf(Topic.class);
             case FIRMWARE -> EnumSet.of(Topic.TEMPLATES);
+            case TRIAGE -> EnumSet.of(Topic.TRIAGE);
             case KNOCK, STRAY -> EnumSet.of(Topic.KNOCKS);
             case PHONE -> EnumSet.of(Topic.LAB);
         };

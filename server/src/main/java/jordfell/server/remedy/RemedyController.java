@@ -1,7 +1,10 @@
 package jordfell.server.remedy;
 
+import java.time.Duration;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.util.List;
+import java.util.Map;
 import jordfell.core.diagnosis.Remedy;
 import jordfell.core.history.Aftermath;
 import jordfell.server.remedy.RemedyStore.Helped;
@@ -12,6 +15,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What is offered about findings, done; and what came of it. */
@@ -43,6 +47,15 @@ class RemedyController {
     record GroupDone(int devices) {}
 
     /**
+     * What came of it, in devices.
+     *
+     * @param others of which it did not pass
+     */
+    record GroupStands(long all, long passed, long waiting, long others) {}
+
+    private static final Duration LATELY = Duration.ofHours(4);
+
+    /**
      * Something that was done, and how that stands.
      *
      * @param at since when it stands so
@@ -70,8 +83,10 @@ class RemedyController {
 
     private final Remedies remedies;
     private final RemedyStore store;
+    private final InstantSource clock;
 
-    RemedyController(Remedies remedies, RemedyStore store) {
+    RemedyController(Remedies remedies, RemedyStore store, InstantSource clock) {
+        this.clock = clock;
         this.remedies = remedies;
         this.store = store;
     }
@@ -95,6 +110,17 @@ class RemedyController {
                 wish.action(),
                 Boolean.TRUE.equals(wish.supersede()),
                 Boolean.TRUE.equals(wish.unfit())));
+    }
+
+    /** How it stands with what was done about the devices of a cause in the last hours. */
+    @GetMapping("/triage/done")
+    GroupStands group(@RequestParam String cause, @RequestParam(defaultValue = "") String variant) {
+        Map<Aftermath.State, Long> counts =
+                store.group(cause, variant, clock.instant().minus(LATELY));
+        long waiting = counts.getOrDefault(Aftermath.State.WAITING, 0L);
+        long passed = counts.getOrDefault(Aftermath.State.PASSED, 0L);
+        long all = counts.values().stream().mapToLong(Long::longValue).sum();
+        return new GroupStands(all, passed, waiting, all - passed - waiting);
     }
 
     /** What was done about a device lately, the last first, and what helped before with what it has. */

@@ -2,7 +2,9 @@ package jordfell.server.remedy;
 
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Remedy;
 import jordfell.core.history.Aftermath;
@@ -121,6 +123,21 @@ class RemedyStore {
                         row.time("latest")),
                 device,
                 MOST_HELPED);
+    }
+
+    /** What came of what was done about a cause since a moment, by how it stands, the newest for each device. */
+    Map<Aftermath.State, Long> group(String cause, String variant, Instant since) {
+        Map<Aftermath.State, Long> counts = new EnumMap<>(Aftermath.State.class);
+        jdbc.list(
+                """
+                select state, count(*) n from remedy_done r where cause = ? and variant = ? and began > ?
+                and id = (select max(o.id) from remedy_done o where o.device_id = r.device_id and o.cause = r.cause)
+                group by state""",
+                row -> counts.put(Aftermath.State.valueOf(row.text("state")), row.number("n")),
+                cause,
+                variant,
+                since);
+        return counts;
     }
 
     /** The devices that a cause holds, or has something to say about. */

@@ -1,24 +1,37 @@
 package jordfell.server.triage;
 
 import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.identity.MacAddress;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.triage.TriageMarks.Mark;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** What keeps devices from dial tone: causes, those with most devices first. */
+/** What keeps devices from dial tone: causes, those with most devices first, what is set aside last. */
 @Component
 class CauseList {
 
     private static final int MOST_DEVICES = 200;
+    private static final int MOST_CAUSES = 100;
 
     /** A device under its cause. */
     record Held(long id, String mac, String label, String model, String site, String rail, String sentence) {}
 
+    /**
+     * A cause and who has it.
+     *
+     * @param newest when the last of them came to it
+     * @param aside it waits, or was closed and nobody came to it since
+     */
     record CauseView(
             String cause,
             String variant,
@@ -27,14 +40,46 @@ class CauseList {
             String stop,
             boolean leavesDialTone,
             @Nullable Instant since,
+            @Nullable Instant newest,
             long count,
+            boolean aside,
+            Mark mark,
             List<Held> devices) {}
+
+    /**
+     * Which devices are looked at.
+     *
+     * @param siteId 0 for all
+     * @param model empty for all
+     * @param newerThan those that came to their cause since then
+     */
+    record Filter(long siteId, String model, Optional<Instant> newerThan) {
+
+        /** Behind what selects from device_state t and device d, and what is put in for its marks. */
+        private String where(List<@Nullable Object> values) {
+            StringBuilder where = new StringBuilder();
+            if (siteId != 0) {
+                where.append(" and d.site_id = ?");
+                values.add(siteId);
+            }
+            if (!model.isEmpty()) {
+                where.append(" and d.model_id = ?");
+                values.add(model);
+            }
+            newerThan.ifPresent(moment -> {
+                where.append(" and t.since > ?");
+                values.add(moment);
+            });
+            return where.toString();
+        }
+    }
 
     private record Group(
             String cause,
             String variant,
             long count,
             @Nullable Instant since,
+            @Nullable Instant newest,
             String sentence,
             long sentences) {}
 
@@ -45,35 +90,50 @@ class CauseList {
             .toArray();
 
     private final Jdbc jdbc;
+    private final TriageMarks marks;
+    private final InstantSource clock;
 
-    CauseList(Jdbc jdbc) {
+    CauseList(Jdbc jdbc, TriageMarks marks, InstantSource clock) {
         this.jdbc = jdbc;
+        this.marks = marks;
+        this.clock = clock;
     }
 
-    List<CauseView> all() {
+    List<CauseView> all(Filter filter) {
+        List<@Nullable Object> values = new ArrayList<>();
+        String where = filter.where(values);
+        values.add(BESIDE);
+        Map<TriageMarks.Key, Mark> said = marks.all();
         return jdbc
                 .list(
                         """
-                        select cause, variant, count(*) n, min(since) since, min(sentence) sentence,
-                               count(distinct sentence) sentences
-                        from device_state where cause <> '' and condition <> 'PARKED'
-                        group by cause, variant
-                        order by array_contains(?, cause), n desc, since limit 100""",
+                        select t.cause, t.variant, count(*) n, min(t.since) since, max(t.since) newest, min(t.sentence) sentence,
+                               count(distinct t.sentence) sentences
+                        from device_state t join device d on d.id = t.device_id
+                        where t.cause <> '' and t.condition <> 'PARKED'""" + where
+                                + " group by t.cause, t.variant order by array_contains(?, t.cause), n desc, since limit "
+                                + MOST_CAUSES,
                         row -> new Group(
                                 row.text("cause"),
                                 row.text("variant"),
                                 row.number("n"),
                                 row.timeIfAny("since").orElse(null),
+                                row.timeIfAny("newest").orElse(null),
                                 row.text("sentence"),
                                 row.number("sentences")),
-                        BESIDE)
+                        values.toArray())
                 .stream()
-                .map(this::view)
+                .map(group -> view(
+                        group,
+                        said.getOrDefault(new TriageMarks.Key(group.cause(), group.variant()), Mark.NONE),
+                        filter))
+                .sorted(Comparator.comparing(CauseView::aside))
                 .toList();
     }
 
-    private CauseView view(Group group) {
+    private CauseView view(Group group, Mark mark, Filter filter) {
         Cause cause = Cause.bySlug(group.cause());
+        Instant now = clock.instant();
         return new CauseView(
                 group.cause(),
                 group.variant(),
@@ -84,18 +144,22 @@ class CauseList {
                         : cause.stop().name(),
                 cause.leavesDialTone(),
                 group.since(),
+                group.newest(),
                 group.count(),
-                devices(group));
+                mark.isAside(group.newest() == null ? now : group.newest(), now),
+                mark,
+                devices(group, filter));
     }
 
-    private List<Held> devices(Group group) {
+    private List<Held> devices(Group group, Filter filter) {
+        List<@Nullable Object> values = new ArrayList<>(List.of(group.cause(), group.variant()));
+        String where = filter.where(values);
         return jdbc.list(
                 """
                 select d.id, d.mac, d.label, m.maker || ' ' || m.name model, s.name site, t.rail, t.sentence
                 from device_state t join device d on d.id = t.device_id
                 join model m on m.id = d.model_id join site s on s.id = d.site_id
-                where t.cause = ? and t.variant = ? and t.condition <> 'PARKED'
-                order by s.name, d.label limit ?""",
+                where t.cause = ? and t.variant = ? and t.condition <> 'PARKED'""" + where + " order by s.name, d.label limit " + MOST_DEVICES,
                 row -> new Held(
                         row.number("id"),
                         row.textIfAny("mac")
@@ -106,9 +170,7 @@ class CauseList {
                         row.text("site"),
                         row.text("rail"),
                         row.text("sentence")),
-                group.cause(),
-                group.variant(),
-                MOST_DEVICES);
+                values.toArray());
     }
 
     private static String capital(String text) {

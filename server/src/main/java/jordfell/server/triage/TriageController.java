@@ -1,11 +1,16 @@
 package jordfell.server.triage;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import jordfell.core.shared.Matrix;
 import jordfell.core.shared.Shared;
 import jordfell.server.calls.NumberCauses;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -14,6 +19,22 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping(path = "/api/triage", produces = "application/json")
 class TriageController {
+
+    record CauseKey(String cause, @Nullable String variant) {
+        TriageMarks.Key key() {
+            return new TriageMarks.Key(cause, variant == null ? "" : variant);
+        }
+    }
+
+    record AsideWish(
+            String cause,
+            @Nullable String variant,
+            @Nullable Instant until) {}
+
+    record CloseWish(
+            String cause,
+            @Nullable String variant,
+            @Nullable String why) {}
 
     record FactorView(String kind, String value) {}
 
@@ -55,18 +76,58 @@ class TriageController {
     }
 
     private final CauseList causes;
+    private final TriageMarks marks;
     private final FleetFactors factors;
     private final NumberCauses numbers;
 
-    TriageController(CauseList causes, FleetFactors factors, NumberCauses numbers) {
+    TriageController(CauseList causes, TriageMarks marks, FleetFactors factors, NumberCauses numbers) {
         this.factors = factors;
         this.numbers = numbers;
         this.causes = causes;
+        this.marks = marks;
     }
 
+    /**
+     * Causes, those with most devices first.
+     *
+     * @param site of these devices alone; 0 for all
+     * @param model by its id; empty for all
+     * @param newerThan only devices that came to their cause since then
+     */
     @GetMapping
-    List<CauseList.CauseView> causes() {
-        return causes.all();
+    List<CauseList.CauseView> causes(
+            @RequestParam(defaultValue = "0") long site,
+            @RequestParam(defaultValue = "") String model,
+            @RequestParam(required = false) @Nullable Instant newerThan) {
+        return causes.all(new CauseList.Filter(site, model, Optional.ofNullable(newerThan)));
+    }
+
+    /** Whoever asks works on it. */
+    @PostMapping("/take")
+    void take(@RequestBody CauseKey cause) {
+        marks.take(cause.key());
+    }
+
+    @PostMapping("/leave")
+    void leave(@RequestBody CauseKey cause) {
+        marks.leave(cause.key());
+    }
+
+    /** It waits until a moment, or until somebody opens it again. */
+    @PostMapping("/aside")
+    void setAside(@RequestBody AsideWish wish) {
+        marks.setAside(new CauseKey(wish.cause(), wish.variant()).key(), wish.until());
+    }
+
+    /** It is out of the way until another device comes to it. */
+    @PostMapping("/close")
+    void close(@RequestBody CloseWish wish) {
+        marks.close(new CauseKey(wish.cause(), wish.variant()).key(), wish.why());
+    }
+
+    @PostMapping("/reopen")
+    void reopen(@RequestBody CauseKey cause) {
+        marks.reopen(cause.key());
     }
 
     @GetMapping("/shared")

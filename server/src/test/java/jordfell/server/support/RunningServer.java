@@ -43,19 +43,20 @@ public final class RunningServer {
     private RunningServer(String... arguments) {
         SpringApplication application = new SpringApplication(JordfellServer.class);
         application.setDefaultProperties(Map.of());
-        List<String> all = new ArrayList<>(List.of(
-                "--server.port=0",
-                "--jordfell.demo=true",
-                "--jordfell.past=false",
-                "--jordfell.sip-port=0",
-                "--jordfell.tftp-port=0"));
+        List<String> all = new ArrayList<>(
+                List.of("--server.port=0", "--jordfell.demo=true", "--jordfell.sip-port=0", "--jordfell.tftp-port=0"));
         all.addAll(List.of(arguments));
         context = application.run(all.toArray(String[]::new));
         address = "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");
     }
 
     private static RunningServer inMemory() {
+        return inMemory("--jordfell.past=false");
+    }
+
+    private static RunningServer inMemory(String past) {
         return new RunningServer(
+                past,
                 "--spring.datasource.url=jdbc:h2:mem:t" + COUNTER.incrementAndGet()
                         + ";DB_CLOSE_DELAY=-1;QUERY_CACHE_SIZE=512;OPTIMIZE_REUSE_RESULTS=0",
                 "--jordfell.data=mem:test");
@@ -63,7 +64,7 @@ public final class RunningServer {
 
     /** A server on the data of this place. */
     public static RunningServer on(Path data) {
-        return new RunningServer("--jordfell.data=" + data);
+        return new RunningServer("--jordfell.past=false", "--jordfell.data=" + data);
     }
 
     public static synchronized RunningServer shared() {
@@ -76,6 +77,11 @@ public final class RunningServer {
     /** A server of its own, for what would be in the way of others. */
     public static synchronized RunningServer fresh() {
         return inMemory();
+    }
+
+    /** A server of its own with all of the demo: its devices, and three hours of their past. */
+    public static RunningServer demo() {
+        return inMemory("--jordfell.past=true");
     }
 
     public void close() {

@@ -1,0 +1,126 @@
+package jordfell.server.remedy;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.util.HashMap;
+import java.util.Map;
+import jordfell.server.support.Pier;
+import jordfell.server.support.RunningServer;
+import jordfell.server.support.RunningServer.Answer;
+import jordfell.server.support.RunningServer.Client;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** What findings offer, done by whoever may and watched until it passed. */
+class RemedyApiTest {
+
+    private final RunningServer server = RunningServer.shared();
+    private final Pier pier = new Pier(server);
+    private final Client technician = pier.client();
+
+    private JsonNode finding(long device, String cause) {
+        for (JsonNode finding : technician.get("/api/devices/" + device).json().path("findings")) {
+            if (finding.path("cause").asString().equals(cause)) {
+                return finding;
+            }
+        }
+        return technician.get("/api/none").json().path("nothing");
+    }
+
+    private boolean has(long device, String cause) {
+        return !finding(device, cause).isMissingNode();
+    }
+
+    private Answer perform(Client who, long device, String cause, String action, String target) {
+        return who.post(
+                "/api/devices/" + device + "/remedies",
+                new HashMap<>(Map.of("cause", cause, "action", action, "target", target)));
+    }
+
+    private JsonNode newest(long device) {
+        return technician
+                .get("/api/devices/" + device + "/remedies")
+                .json()
+                .path("watches")
+                .path(0);
+    }
+
+    private int ask(String mac, String agent) throws Exception {
+        return HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(server.address() + "/p/" + pier.token() + "/" + mac + ".kor"))
+                                .header("User-Agent", agent)
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString())
+                .statusCode();
+    }
+
+    @Test
+    void aMistypedMacIsCorrectedAndWatched() throws Exception {
+        long device = pier.enrolled("02-4B-7A-0C-02-41", "Remedied window 1", "2468", "");
+        technician.post("/api/devices/" + device + "/release", Map.of());
+        RunningServer.until("it never called in", () -> has(device, "never-called-in") || !has(device, "not-released"));
+        ask("024b7a0c0242", "Korrin K24/2.4.1");
+        RunningServer.until("who asks in its place is told", () -> has(device, "mac-mistyped"));
+        JsonNode offered = finding(device, "mac-mistyped").path("remedies").path(0);
+        assertThat(offered.path("will").asString()).startsWith("Its record gets the MAC 02-4B-7A-0C-02-42");
+
+        assertThat(perform(server.viewer(), device, "mac-mistyped", "CORRECT_MAC", "")
+                        .status())
+                .as("who only looks does nothing")
+                .isEqualTo(403);
+        assertThat(perform(technician, device, "mac-mistyped", "CORRECT_MAC", "02-4B-7A-0C-02-43")
+                        .status())
+                .as("with another MAC than is offered")
+                .isEqualTo(412);
+        assertThat(perform(technician, device, "wrong-password", "RESEND", "").status())
+                .as("of a finding that it has not")
+                .isEqualTo(412);
+        assertThat(perform(technician, device, "mac-mistyped", "BIND_LINE", "").status())
+                .as("what opens a form")
+                .isEqualTo(422);
+        assertThat(perform(technician, device, "mac-mistyped", "CORRECT_MAC", "02-4B-7A-0C-02-42")
+                        .status())
+                .isEqualTo(200);
+        assertThat(technician.get("/api/devices/" + device).json().path("mac").asString())
+                .isEqualTo("02-4B-7A-0C-02-42");
+        assertThat(newest(device).path("label").asString()).isEqualTo("Give it the MAC 02-4B-7A-0C-02-42");
+        assertThat(newest(device).path("who").asString()).startsWith("Mats ");
+        RunningServer.until(
+                "that is over, and it is not there yet",
+                () -> newest(device).path("words").asString().startsWith("That is over"));
+    }
+
+    @Test
+    void aModelOnRecordFollowsWhatThePhoneSays() throws Exception {
+        long device = pier.enrolled("02-4B-7A-0C-02-44", "Remedied window 2", "2469", "");
+        technician.post("/api/devices/" + device + "/release", Map.of());
+        ask("024b7a0c0244", "Korrin K12/2.4.1");
+        RunningServer.until("it says what it is", () -> has(device, "wrong-model"));
+        assertThat(finding(device, "wrong-model").path("sentence").asString())
+                .isEqualTo("It says that it is a Korrin K12; it is on record as a Korrin K24.");
+        assertThat(technician
+                        .post(
+                                "/api/triage/remedies",
+                                Map.of(
+                                        "cause", "wrong-model",
+                                        "variant", "Korrin K12 on record as Korrin K24",
+                                        "action", "CHANGE_MODEL"))
+                        .json()
+                        .path("devices")
+                        .asInt())
+                .isEqualTo(1);
+        assertThat(technician.get("/api/devices/" + device).json().path("model").asString())
+                .isEqualTo("Korrin K12");
+        RunningServer.until("it is told no more", () -> !has(device, "wrong-model"));
+        assertThat(technician
+                        .post("/api/triage/remedies", Map.of("cause", "wrong-model", "action", "CHANGE_MODEL"))
+                        .status())
+                .as("nobody has it any more")
+                .isEqualTo(412);
+    }
+}
