@@ -83,7 +83,7 @@ function Screens({ person }: { person: Schemas['SignedIn'] }) {
           ),
           ...subject.parts.map(({ path, Screen }) => <Route key={path} path={path} element={<Screen />} />),
         ])}
-        <Route path="*" element={<Navigate to="/fleet" replace />} />
+        <Route path="*" element={<Navigate to="/today" replace />} />
       </Routes>
     </Frame>
   )

@@ -7,7 +7,19 @@ import { lab } from './screens/lab/subject'
 import { roster } from './screens/roster/subject'
 import { settings } from './screens/settings/subject'
 import { templates } from './screens/templates/subject'
+import { today } from './screens/today/subject'
 import { triage } from './screens/triage/subject'
 
-/** The work in its order, then what stands beside it. Routes, the bar, shortcuts and titles follow from it. */
-export const SUBJECTS: Subject[] = [intake, roster, templates, fleet, triage, calls, directory, lab, settings]
+/** What a day begins with, the work in its order, then what stands beside it. Routes, the bar, shortcuts and titles follow from it. */
+export const SUBJECTS: Subject[] = [
+  today,
+  intake,
+  roster,
+  templates,
+  fleet,
+  triage,
+  calls,
+  directory,
+  lab,
+  settings,
+]

@@ -57,8 +57,10 @@ export function TopBar({ person, subjects, onHelp }: Props) {
       <Flex as="nav" aria-label="Screens" wrap={{ base: 'wrap', lg: 'nowrap' }}>
         {subjects.map((screen, i) => (
           <Fragment key={screen.path}>
-            {i > 0 && screen.work && <Box alignSelf="center" w="14px" h="1px" bg="line" hideBelow="xl" />}
-            {!screen.work && subjects[i - 1]?.work && (
+            {i > 0 && screen.work && subjects[i - 1]?.work && (
+              <Box alignSelf="center" w="14px" h="1px" bg="line" hideBelow="xl" />
+            )}
+            {i > 0 && screen.work !== subjects[i - 1]?.work && (
               <Box alignSelf="center" w="1px" h="18px" bg="line" mx={{ base: '4px', xl: '10px' }} />
             )}
             <Item to={screen.path}>

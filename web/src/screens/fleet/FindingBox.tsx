@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react'
+import { Box } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
@@ -59,7 +59,7 @@ export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
       )}
       {mayAct &&
         acts.map((r, i) => (
-          <Flex key={r.label} mt="8px" gap="10px" align="center">
+          <Box key={r.label} mt="8px">
             {r.action === 'OPEN_SETTINGS' ? (
               <Act kind="main" asChild>
                 <Link to={`/templates/${device.templateId ?? ''}?device=${device.id}`}>{r.label}</Link>
@@ -67,11 +67,7 @@ export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
             ) : (
               <Act
                 kind={i === 0 ? 'main' : 'plain'}
-                flexShrink={0}
-                maxW="60%"
                 whiteSpace="normal"
-                h="auto"
-                minH="30px"
                 textAlign="left"
                 disabled={remedy.isPending}
                 aria-describedby={r.will ? `${finding.cause}-${i}` : undefined}
@@ -81,11 +77,11 @@ export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
               </Act>
             )}
             {r.will && (
-              <Faded id={`${finding.cause}-${i}`} fontSize="12px" lineHeight="1.35">
+              <Faded id={`${finding.cause}-${i}`} as="p" mt="3px" fontSize="12px" lineHeight="1.35">
                 {r.will}
               </Faded>
             )}
-          </Flex>
+          </Box>
         ))}
       {helped.map((h) => (
         <Faded key={h.label} as="p" mt="6px" fontSize="12px">

@@ -9,6 +9,7 @@ import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
 import com.microsoft.playwright.options.RequestOptions;
+import java.net.URI;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -93,6 +94,8 @@ final class Jordfell implements AutoCloseable {
         page.getByLabel("Password").fill(password);
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
                 .click();
+        page.getByLabel("Screens").waitFor();
+        page.navigate(URI.create(page.url()).resolve("/fleet").toString());
         page.getByLabel("Screens").waitFor();
         return page;
     }

@@ -79,6 +79,8 @@ class RemedyController {
      */
     record HelpedView(String cause, String label, long passed, long times, Instant last) {}
 
+    record LatelyView(long deviceId, String device, WatchView watch) {}
+
     record Done(List<WatchView> watches, List<HelpedView> helped) {}
 
     private final Remedies remedies;
@@ -121,6 +123,14 @@ class RemedyController {
         long passed = counts.getOrDefault(Aftermath.State.PASSED, 0L);
         long all = counts.values().stream().mapToLong(Long::longValue).sum();
         return new GroupStands(all, passed, waiting, all - passed - waiting);
+    }
+
+    /** What was done to any device in the last hours, the last first. */
+    @GetMapping("/remedies")
+    List<LatelyView> lately() {
+        return store.lately(clock.instant().minus(LATELY)).stream()
+                .map(d -> new LatelyView(d.watched().device(), d.device(), view(d.watched())))
+                .toList();
     }
 
     /** What was done about a device lately, the last first, and what helped before with what it has. */

@@ -48,6 +48,9 @@ class RemedyStore {
             String words,
             Instant at) {}
 
+    /** The same with the device’s label. */
+    record WatchedDevice(String device, Watched watched) {}
+
     /** How often a remedy was followed by the end of its cause on a model. */
     record Helped(String cause, String label, long passed, long times, Instant last) {}
 
@@ -103,6 +106,16 @@ class RemedyStore {
                 "select * from remedy_done where device_id = ? order by id desc limit ?",
                 RemedyStore::watched,
                 device,
+                MOST_SHOWN);
+    }
+
+    /** What was done lately to any device, the last first. */
+    List<WatchedDevice> lately(Instant since) {
+        return jdbc.list(
+                "select r.*, d.label device from remedy_done r join device d on d.id = r.device_id where r.began > ?"
+                        + " order by r.id desc limit ?",
+                row -> new WatchedDevice(row.text("device"), watched(row)),
+                since,
                 MOST_SHOWN);
     }
 

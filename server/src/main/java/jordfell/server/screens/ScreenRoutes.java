@@ -13,6 +13,7 @@ class ScreenRoutes {
         "/roster/**",
         "/templates/**",
         "/fleet/**",
+        "/today",
         "/triage/**",
         "/calls/**",
         "/directory/**",

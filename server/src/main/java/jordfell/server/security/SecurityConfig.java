@@ -54,6 +54,8 @@ class SecurityConfig {
                         .hasRole("TECHNICIAN")
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .hasRole("VIEWER")
+                        .requestMatchers(HttpMethod.POST, "/api/today/looked")
+                        .hasRole("VIEWER")
                         .requestMatchers(HttpMethod.POST, OnlyTelling.paths())
                         .hasRole("VIEWER")
                         .requestMatchers("/api/**")

@@ -46,21 +46,31 @@ class TriageApiTest {
 
     @Test
     void aCauseIsTakenSetAsideClosedAndOpenedAgain() {
-        RunningServer.until("two have no extension", () -> cause("", "line-unbound").path("count").asInt() >= 2);
+        RunningServer.until(
+                "two have no extension",
+                () -> cause("", "line-unbound").path("count").asInt() >= 2);
         assertThat(say(technician, "take", Map.of())).isEqualTo(200);
-        assertThat(cause("", "line-unbound").path("mark").path("takenBy").asString()).startsWith("Mats");
+        assertThat(cause("", "line-unbound").path("mark").path("takenBy").asString())
+                .startsWith("Mats");
         assertThat(say(server.viewer(), "take", Map.of())).as("who only looks").isEqualTo(403);
         assertThat(say(technician, "leave", Map.of())).isEqualTo(200);
-        assertThat(cause("", "line-unbound").path("mark").path("takenBy").asString()).isEmpty();
+        assertThat(cause("", "line-unbound").path("mark").path("takenBy").asString())
+                .isEmpty();
 
-        assertThat(say(technician, "aside", Map.of("until", Instant.EPOCH.toString()))).isEqualTo(422);
-        assertThat(say(technician, "aside", Map.of("until", Instant.now().plusSeconds(3_600).toString())))
+        assertThat(say(technician, "aside", Map.of("until", Instant.EPOCH.toString())))
+                .isEqualTo(422);
+        assertThat(say(
+                        technician,
+                        "aside",
+                        Map.of("until", Instant.now().plusSeconds(3_600).toString())))
                 .isEqualTo(200);
         assertThat(cause("", "line-unbound").path("aside").asBoolean()).isTrue();
         assertThat(say(technician, "reopen", Map.of())).isEqualTo(200);
         assertThat(cause("", "line-unbound").path("aside").asBoolean()).isFalse();
 
-        assertThat(say(technician, "close", Map.of("why", " "))).as("without a reason").isEqualTo(422);
+        assertThat(say(technician, "close", Map.of("why", " ")))
+                .as("without a reason")
+                .isEqualTo(422);
         assertThat(say(technician, "close", Map.of("why", "100 % of them wait for their number")))
                 .isEqualTo(200);
         JsonNode closed = cause("", "line-unbound");
@@ -68,7 +78,8 @@ class TriageApiTest {
         assertThat(closed.path("mark").path("closedWhy").asString()).isEqualTo("100 % of them wait for their number");
         pier.enrolled("02-4B-7A-0C-02-53", "Triaged window 3", "", "");
         RunningServer.until(
-                "another one opens it again", () -> !cause("", "line-unbound").path("aside").asBoolean());
+                "another one opens it again",
+                () -> !cause("", "line-unbound").path("aside").asBoolean());
         assertThat(technician
                         .post("/api/triage/take", Map.of("cause", "no-such-cause", "variant", VARIANT))
                         .status())
@@ -77,12 +88,16 @@ class TriageApiTest {
 
     @Test
     void onlyTheDevicesThatAreAskedForAreCounted() {
-        RunningServer.until("two have no extension", () -> cause("", "line-unbound").path("count").asInt() >= 2);
+        RunningServer.until(
+                "two have no extension",
+                () -> cause("", "line-unbound").path("count").asInt() >= 2);
         int all = cause("", "line-unbound").path("count").asInt();
-        assertThat(cause("?site=" + pier.siteId, "line-unbound").path("count").asInt()).isBetween(2, all);
+        assertThat(cause("?site=" + pier.siteId, "line-unbound").path("count").asInt())
+                .isBetween(2, all);
         assertThat(cause("?site=999999", "line-unbound").isMissingNode()).isTrue();
         assertThat(cause("?model=no-such", "line-unbound").isMissingNode()).isTrue();
-        assertThat(cause("?model=korrin-k24", "line-unbound").path("devices").size()).isBetween(2, all);
+        assertThat(cause("?model=korrin-k24", "line-unbound").path("devices").size())
+                .isBetween(2, all);
         assertThat(cause("?newerThan=2999-01-01T00:00:00Z", "line-unbound").isMissingNode())
                 .isTrue();
         assertThat(technician.get("/api/triage?newerThan=yesterday").status()).isEqualTo(400);

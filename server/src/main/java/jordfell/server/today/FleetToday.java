@@ -1,0 +1,112 @@
+package jordfell.server.today;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import jordfell.core.diagnosis.Cause;
+import jordfell.core.path.Stop;
+import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.Row;
+import org.springframework.stereotype.Component;
+
+/** The fleet on its path, in numbers, and how many had no dial tone lately. */
+@Component
+class FleetToday {
+
+    /** So many findings of the time before are looked at; a fleet that has more of them has no use for a fine line. */
+    private static final int MOST_FINDINGS = 200_000;
+
+    /**
+     * A stop and how many are there.
+     *
+     * @param reached devices that passed it, or do not need it
+     * @param held devices that are held there
+     */
+    record StopCount(Stop stop, long reached, long held) {}
+
+    /** How many devices had no dial tone at a moment, as far as a finding says so. */
+    record Moment(Instant at, int held) {}
+
+    private record Open(long device, Instant from, Instant until) {}
+
+    private final Jdbc jdbc;
+
+    FleetToday(Jdbc jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    List<StopCount> stops() {
+        String reached = Arrays.stream(Stop.values())
+                .map(stop -> "sum(case when substring(t.rail, " + (stop.place() + 1)
+                        + ", 1) in ('p', '-') then 1 else 0 end) s" + stop.place())
+                .collect(Collectors.joining(", "));
+        Map<String, Long> held = new HashMap<>();
+        jdbc.list(
+                "select held_at, count(*) n from device_state where condition = 'HELD' group by held_at",
+                row -> held.put(row.text("held_at"), row.number("n")));
+        return jdbc.one(
+                        "select " + reached + " from device_state t join device d on d.id = t.device_id"
+                                + " where d.standing = 'IN_USE'",
+                        row -> counts(row, held))
+                .orElse(List.of());
+    }
+
+    private static List<StopCount> counts(Row row, Map<String, Long> held) throws java.sql.SQLException {
+        List<StopCount> counts = new ArrayList<>();
+        for (Stop stop : Stop.values()) {
+            counts.add(new StopCount(
+                    stop, row.numberIfAny("s" + stop.place()).orElse(0L), held.getOrDefault(stop.name(), 0L)));
+        }
+        return counts;
+    }
+
+    long devices() {
+        return jdbc.one("select count(*) n from device where standing = 'IN_USE'", row -> row.number("n"))
+                .orElse(0L);
+    }
+
+    /** At each step of the time before now, the last one being now. */
+    List<Moment> withoutDialTone(Instant now, Duration before, int steps) {
+        Instant begin = now.minus(before);
+        String beside = Arrays.stream(Cause.values())
+                .filter(cause -> cause.leavesDialTone() || cause == Cause.NOT_RELEASED)
+                .map(cause -> "'" + cause.slug() + "'")
+                .collect(Collectors.joining(", "));
+        List<Open> open = jdbc.list(
+                "select device_id, opened_at, closed_at from finding where (closed_at is null or closed_at > ?)"
+                        + " and cause not in (" + beside + ") limit " + MOST_FINDINGS,
+                row -> new Open(
+                        row.number("device_id"),
+                        row.time("opened_at"),
+                        row.timeIfAny("closed_at").orElse(Instant.MAX)),
+                begin);
+        List<Moment> moments = new ArrayList<>();
+        for (int step = 1; step <= steps; step++) {
+            Instant at = begin.plus(before.multipliedBy(step).dividedBy(steps));
+            long held = open.stream()
+                    .filter(o -> !o.from().isAfter(at) && o.until().isAfter(at))
+                    .map(Open::device)
+                    .distinct()
+                    .count();
+            moments.add(new Moment(at, (int) held));
+        }
+        moments.sort(Comparator.comparing(Moment::at));
+        return moments;
+    }
+
+    /** When somebody looked last. */
+    Optional<Instant> lookedAt(String login) {
+        return jdbc.one("select at from looked_today where login = ?", row -> row.time("at"), login);
+    }
+
+    void looked(String login, Instant now) {
+        jdbc.update("merge into looked_today key (login) values (?, ?)", login, now);
+    }
+}
