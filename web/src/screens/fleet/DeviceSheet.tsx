@@ -15,6 +15,7 @@ import { EditLines } from './EditLines'
 import { FindingBox } from './FindingBox'
 import { HandoffPart } from './HandoffPart'
 import { Books } from './Books'
+import { Ladder } from './Ladder'
 import { Lamps } from './Lamps'
 import { LifeActs } from './LifeActs'
 import { Lines } from './Lines'
@@ -92,6 +93,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
           onCard={() => setEditing('card')}
         />
       ))}
+      {wide && <Ladder id={device.id} />}
       {mayChange && (
         <DeviceActs device={device} onEdit={() => setEditing('device')} onCard={() => setEditing('card')} />
       )}

@@ -42,7 +42,12 @@ export function WithoutDialTone({ moments, lookedAt }: Props) {
                 x={looked}
                 stroke="var(--chakra-colors-fjord)"
                 strokeDasharray="2 3"
-                label={{ value: 'you looked', position: looked > (begin + (points.at(-1)?.at ?? 0)) / 2 ? 'insideTopRight' : 'insideTopLeft', fill: 'var(--chakra-colors-fjord)' }}
+                label={{
+                  value: 'you looked',
+                  position:
+                    looked > (begin + (points.at(-1)?.at ?? 0)) / 2 ? 'insideTopRight' : 'insideTopLeft',
+                  fill: 'var(--chakra-colors-fjord)',
+                }}
               />
             )}
             <Area

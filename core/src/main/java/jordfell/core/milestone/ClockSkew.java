@@ -18,7 +18,12 @@ public record ClockSkew(Duration off, Instant at) {
 
     /** What the Date header (RFC 3261 §20.17) of a REGISTER says; empty if it has none that can be read. */
     static Optional<ClockSkew> of(Heard register) {
-        return register.clock().map(clock -> new ClockSkew(Duration.between(register.at(), clock), register.at()));
+        return register.clock().map(clock -> between(clock, register.at()));
+    }
+
+    /** What a clock says, beside when that was seen. */
+    public static ClockSkew between(Instant says, Instant seen) {
+        return new ClockSkew(Duration.between(seen, says), seen);
     }
 
     public boolean isTelling() {
