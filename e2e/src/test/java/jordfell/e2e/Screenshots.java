@@ -24,13 +24,13 @@ class Screenshots {
             Page page = Jordfell.signIn(door, "lena", "lantern-harbour-41");
             // The phones that were switched on a minute ago refresh for the first time.
             page.waitForTimeout(2_000);
+            shootAt(jordfell, page, "/today", "today");
             shootAt(jordfell, page, "/fleet", "fleet");
             shootAt(jordfell, page, "/fleet/" + idOf(page, "Ticket window 4"), "device");
             shootAt(jordfell, page, "/triage", "triage");
             shootAt(jordfell, page, "/roster/map", "number-map");
             shootAt(jordfell, page, "/roster/people/" + personOf(page, "Henrik Dahl"), "people");
             shootAt(jordfell, page, "/roster/extensions", "extensions");
-            shootAt(jordfell, page, "/roster/kits", "kits");
             shootAt(jordfell, page, "/settings/sites/4", "sites");
             shootAt(jordfell, page, "/settings/models/korrin-k24", "models");
             shootAt(jordfell, page, "/calls/what-if?from=2413&dials=0+00+999+123", "what-if");
@@ -53,7 +53,11 @@ class Screenshots {
             shoot(page, "release");
             shootAt(jordfell, page, "/templates/releases/" + stoppedWave(jordfell, page), "stopped-wave");
             Page dark = Jordfell.signIn(jordfell.window(1280, 800, ColorScheme.DARK), "lena", "lantern-harbour-41");
-            shootAt(jordfell, dark, "/fleet/" + idOf(dark, "Pursers’ office"), "device-dark");
+            dark.navigate(jordfell.address() + "/fleet/" + idOf(dark, "Ticket window 4"));
+            button(dark, "Widen").click();
+            button(dark, "REGISTER 2416 with answer").last().click();
+            dark.getByLabel("The message").scrollIntoViewIfNeeded();
+            shoot(dark, "ladder-dark");
         }
     }
 

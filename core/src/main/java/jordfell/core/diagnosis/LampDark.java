@@ -22,6 +22,9 @@ import jordfell.core.path.StopState;
  */
 final class LampDark implements Rule {
 
+    /** Who is told so asks again (RFC 3261 §21.5.4). */
+    private static final String NO_TIME = "503";
+
     /** Told together in Triage, whatever the models. */
     private static final String NO_SUCH_KEY = "its model has no such key";
 
@@ -89,7 +92,9 @@ final class LampDark implements Rule {
         return device.facts().lines().stream()
                 .flatMap(line -> line.extension().stream())
                 .flatMap(extension -> device.reached().watch(Watch.MESSAGES, extension.number()).stream())
-                .filter(watch -> watch.refusal().isPresent())
+                .filter(watch -> watch.refusal()
+                        .filter(answer -> !answer.startsWith(NO_TIME))
+                        .isPresent())
                 .findFirst()
                 .map(
                         watch -> Finding.likely(

@@ -81,8 +81,13 @@ public record Neighbours(
      * @param device 0 for an agent of which nothing says whose it is
      * @param label of the device; empty for a stranger
      * @param site of the device; empty for a stranger
+     * @param turns how often those who are registered from this address and port took turns with it
      */
-    public record Agent(String number, String source, String node, long device, String label, String site) {
+    public record Agent(String number, String source, String node, long device, String label, String site, int turns) {
+
+        Agent taking(int times) {
+            return new Agent(number, source, node, device, label, site, times);
+        }
 
         boolean isStranger() {
             return device == 0;

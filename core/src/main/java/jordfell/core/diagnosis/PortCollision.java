@@ -8,10 +8,13 @@ import jordfell.core.evidence.Observation.BindingChanged;
 /** <em>port-collision</em>: others are registered from the same address and port, so its router can’t tell them apart. */
 final class PortCollision implements Rule {
 
+    /** One turn is a router that gave the port to another when it had forgotten the first. */
+    private static final int TELLING = 3;
+
     @Override
     public List<Finding> examine(CaseOf device) {
         List<Agent> others = device.neighbours().sameSource().stream()
-                .filter(agent -> !agent.isStranger())
+                .filter(agent -> !agent.isStranger() && agent.turns() >= TELLING)
                 .toList();
         return others.isEmpty() || !device.isRegistered() ? List.of() : List.of(told(device, others));
     }
@@ -23,7 +26,7 @@ final class PortCollision implements Rule {
         return Finding.certain(
                         Cause.PORT_COLLISION,
                         "It is registered from " + source + ", and so is " + named
-                                + ": its router can’t tell them apart.")
+                                + ", in turn: its router can’t tell them apart.")
                 .variant(source)
                 .brief("same address and port as " + named)
                 .detail("What comes back to " + source

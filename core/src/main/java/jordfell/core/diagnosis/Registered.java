@@ -28,9 +28,22 @@ final class Registered {
         }
     };
 
-    private final Map<String, Map<String, Held>> bySource = new LinkedHashMap<>(64, 0.75f, true) {
+    /** Who is registered from an address and port, whoever registered there last, and how often that was another than before. */
+    private static final class Source {
+        private final Map<String, Held> held = new HashMap<>();
+        private String last = "";
+        private int turns;
+
+        private void put(String who, String number, Held now) {
+            turns += last.isEmpty() || last.equals(who) ? 0 : 1;
+            last = who;
+            held.put(who + " " + number, now);
+        }
+    }
+
+    private final Map<String, Source> bySource = new LinkedHashMap<>(64, 0.75f, true) {
         @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Map<String, Held>> eldest) {
+        protected boolean removeEldestEntry(Map.Entry<String, Source> eldest) {
             return size() > MOST;
         }
     };
@@ -43,15 +56,16 @@ final class Registered {
         String who = device == 0 ? binding.peer() : Long.toString(device);
         Map<String, Held> there = byNumber.computeIfAbsent(place, p -> new HashMap<>());
         Held before = there.remove(who);
-        if (before != null) {
+        if (before != null
+                && !(binding.change().live() && before.agent().source().equals(binding.peer()))) {
             drop(before.agent().source(), who + " " + binding.number());
         }
         if (binding.change().live() && there.size() < MOST_SHOWN) {
             Held held = new Held(
-                    new Agent(binding.number(), binding.peer(), binding.node(), device, label, site),
+                    new Agent(binding.number(), binding.peer(), binding.node(), device, label, site, 0),
                     binding.expiresAt());
             there.put(who, held);
-            bySource.computeIfAbsent(binding.peer(), p -> new HashMap<>()).put(who + " " + binding.number(), held);
+            bySource.computeIfAbsent(binding.peer(), p -> new Source()).put(who, binding.number(), held);
         }
         if (there.isEmpty()) {
             byNumber.remove(place);
@@ -59,10 +73,10 @@ final class Registered {
     }
 
     private void drop(String source, String key) {
-        Map<String, Held> there = bySource.get(source);
+        Source there = bySource.get(source);
         if (there != null) {
-            there.remove(key);
-            if (there.isEmpty()) {
+            there.held.remove(key);
+            if (there.held.isEmpty()) {
                 bySource.remove(source);
             }
         }
@@ -75,7 +89,12 @@ final class Registered {
 
     /** Who else is registered from an address and port. */
     List<Agent> from(String source, long device, Instant now) {
-        return others(bySource.get(source), device, now);
+        Source there = bySource.get(source);
+        return there == null
+                ? List.of()
+                : others(there.held, device, now).stream()
+                        .map(agent -> agent.taking(there.turns))
+                        .toList();
     }
 
     private static List<Agent> others(

@@ -30,7 +30,7 @@ class CompanyCausesTest extends CauseFixture {
     }
 
     private static Agent agent(String source, long device, String label) {
-        return new Agent("2416", source, "north", device, label, device == 0 ? "" : "Eskvik Pier");
+        return new Agent("2416", source, "north", device, label, device == 0 ? "" : "Eskvik Pier", 0);
     }
 
     private List<Cause> causes(Neighbours neighbours, long seconds) {
@@ -62,15 +62,51 @@ class CompanyCausesTest extends CauseFixture {
                 .doesNotContain(Cause.TWO_AGENTS);
     }
 
-    @Test
-    void whoHasItsAddressAndPortIsMixedUpWithIt() {
+    @ParameterizedTest
+    @CsvSource({"1, false", "3, true"})
+    void whoHasItsAddressAndPortInTurnIsMixedUpWithIt(int turns, boolean told) {
         carries();
-        assertThat(among(with(List.of(), List.of(agent("192.0.2.1:5060", 9, "Ticket window 9"))), 110))
+        List<Finding> found = among(
+                with(
+                        List.of(),
+                        List.of(agent("192.0.2.1:5060", 9, "Ticket window 9").taking(turns))),
+                110);
+        assertThat(found)
+                .extracting(Finding::sentence)
+                .isEqualTo(
+                        told
+                                ? List.of(
+                                        "It is registered from 192.0.2.1:5060, and so is Ticket window 9, in turn: its router"
+                                                + " can’t tell them apart.")
+                                : List.of());
+    }
+
+    /** A router that had forgotten one gives its port to another, once. */
+    @Test
+    void turnsAtAnAddressAndPortAreCountedWhileBothAreThere() {
+        Neighbourhood neighbourhood = new Neighbourhood();
+        for (int i = 0; i < 4; i++) {
+            neighbourhood.seen(
+                    new WindowFour(DOMAIN, T).as(8 + i % 2, "Old Mill"),
+                    Milestones.NONE,
+                    moved(Change.REFRESHED, "203.0.113.1:5060", at(600)));
+        }
+        Milestones own = Milestones.of(List.of(moved(Change.ADDED, "203.0.113.1:5060", at(600))));
+        assertThat(neighbourhood
+                        .of(new WindowFour(DOMAIN, T).as(8, "Old Mill"), own, at(10))
+                        .sameSource())
                 .singleElement()
-                .returns(Cause.PORT_COLLISION, Finding::cause)
-                .returns(
-                        "It is registered from 192.0.2.1:5060, and so is Ticket window 9: its router can’t tell them apart.",
-                        Finding::sentence);
+                .returns(3, Agent::turns)
+                .returns(9L, Agent::device);
+        neighbourhood.seen(
+                new WindowFour(DOMAIN, T).as(9, "Old Mill"),
+                Milestones.NONE,
+                moved(Change.REFRESHED, "203.0.113.1:40000", at(600)));
+        assertThat(neighbourhood
+                        .of(new WindowFour(DOMAIN, T).as(8, "Old Mill"), own, at(10))
+                        .sameSource())
+                .as("it has another port by now")
+                .isEmpty();
     }
 
     @ParameterizedTest

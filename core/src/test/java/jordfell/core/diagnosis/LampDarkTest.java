@@ -69,6 +69,9 @@ class LampDarkTest extends CauseFixture {
         window.lamps = List.of();
         assertThat(lampsAt(600)).as("it may be told unasked").isEmpty();
         seen.add(SipTexts.subscribe(at(5), "messages", 1, "2416", "message-summary"));
+        seen.add(SipTexts.subscribed(at(5), "messages", 1, "2416", "503 Service Unavailable"));
+        assertThat(lampsAt(600)).as("it is to ask again").isEmpty();
+        seen.remove(seen.size() - 1);
         seen.add(SipTexts.subscribed(at(5), "messages", 1, "2416", "489 Bad Event"));
         assertThat(lampsAt(600)).singleElement().satisfies(f -> {
             assertThat(f.sentence())
