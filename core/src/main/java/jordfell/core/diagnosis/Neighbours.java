@@ -81,7 +81,7 @@ public record Neighbours(
      * @param device 0 for an agent of which nothing says whose it is
      * @param label of the device; empty for a stranger
      * @param site of the device; empty for a stranger
-     * @param turns how often those who are registered from this address and port took turns with it
+     * @param turns how often one registered from this address and port right after another had done so
      */
     public record Agent(String number, String source, String node, long device, String label, String site, int turns) {
 

@@ -8,8 +8,8 @@ import jordfell.core.evidence.Observation.BindingChanged;
 /** <em>port-collision</em>: others are registered from the same address and port, so its router can’t tell them apart. */
 final class PortCollision implements Rule {
 
-    /** One turn is a router that gave the port to another when it had forgotten the first. */
-    private static final int TELLING = 3;
+    /** Once may be a phone that another took the place of. */
+    private static final int TELLING = 2;
 
     @Override
     public List<Finding> examine(CaseOf device) {

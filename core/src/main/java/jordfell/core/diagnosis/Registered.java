@@ -1,5 +1,6 @@
 package jordfell.core.diagnosis;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -15,6 +16,9 @@ final class Registered {
 
     /** A number that more than so many are registered at is asked about once, not for each of them. */
     private static final int MOST_SHOWN = 20;
+
+    /** No router forgets so soon who spoke (RFC 4787 REQ-5 asks for two minutes), and gives the port to another. */
+    private static final Duration NOT_FORGOTTEN = Duration.ofSeconds(10);
 
     private record Place(String domain, String number) {}
 
@@ -32,11 +36,14 @@ final class Registered {
     private static final class Source {
         private final Map<String, Held> held = new HashMap<>();
         private String last = "";
+        private Instant lastAt = Instant.MIN;
         private int turns;
 
-        private void put(String who, String number, Held now) {
-            turns += last.isEmpty() || last.equals(who) ? 0 : 1;
+        private void put(String who, String number, Held now, Instant at) {
+            boolean isTurn = !last.isEmpty() && !last.equals(who) && at.isBefore(lastAt.plus(NOT_FORGOTTEN));
+            turns += isTurn ? 1 : 0;
             last = who;
+            lastAt = at;
             held.put(who + " " + number, now);
         }
     }
@@ -65,7 +72,7 @@ final class Registered {
                     new Agent(binding.number(), binding.peer(), binding.node(), device, label, site, 0),
                     binding.expiresAt());
             there.put(who, held);
-            bySource.computeIfAbsent(binding.peer(), p -> new Source()).put(who, binding.number(), held);
+            bySource.computeIfAbsent(binding.peer(), p -> new Source()).put(who, binding.number(), held, binding.at());
         }
         if (there.isEmpty()) {
             byNumber.remove(place);

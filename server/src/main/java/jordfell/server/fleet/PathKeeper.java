@@ -53,7 +53,8 @@ public class PathKeeper implements NotLookedAt {
     /** So many looks are kept in one transaction. */
     private static final int TOGETHER = 500;
 
-    private static final Duration BREATH = Duration.ofMillis(80);
+    /** A name looked up, a file asked for and a registration belong together and are looked at once. */
+    private static final Duration BREATH = Duration.ofMillis(200);
 
     private final DeviceCase cases;
     private final Histories histories;

@@ -35,8 +35,11 @@ public class ObservationLog implements WorldObserver {
     private static final Logger log = LoggerFactory.getLogger(ObservationLog.class);
     private static final int MOST_AT_ONCE = 10_000;
 
-    /** What comes within this time is written at once, in milliseconds: a commit costs more than ten rows. */
-    private static final long GATHERED = 10;
+    /**
+     * What comes within this time is written at once, in milliseconds: a commit costs more than ten rows, and a registration
+     * with its challenge is over by then.
+     */
+    private static final long GATHERED = 40;
 
     /** Where much comes, it is gathered for as many times as long as the batch before took to write, so that more of it folds… */
     private static final int TIMES_AS_LONG = 3;
