@@ -102,7 +102,7 @@ class KeyboardAndAccessTest {
         Page page = jordfell.technician();
         sees(page, "43 devices");
         for (String word : List.of(
-                "never called in",
+                "MAC likely mistyped",
                 "host not found",
                 "an earlier password",
                 "password: cut at 12 characters",

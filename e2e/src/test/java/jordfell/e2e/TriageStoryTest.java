@@ -48,15 +48,13 @@ class TriageStoryTest {
                 .waitFor();
         sees(page, "It passed at");
         page.navigate(jordfell.address() + "/triage");
-        assertThat(page.getByLabel("Causes").getByText("DNS knows no voise").count()).isZero();
+        assertThat(page.getByLabel("Causes").getByText("DNS knows no voise").count())
+                .isZero();
 
         page.navigate(jordfell.address() + "/fleet");
         page.getByLabel("Devices").getByText("Foot passengers").first().click();
         button(page, "Widen").click();
-        page.getByLabel("What went to and fro")
-                .getByText("with answer")
-                .first()
-                .click();
+        page.getByLabel("What went to and fro").getByText("with answer").first().click();
         sees(page, "fits the password of");
         assertThat(jordfell.complaints()).isEmpty();
     }

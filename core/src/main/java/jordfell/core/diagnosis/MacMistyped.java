@@ -32,7 +32,7 @@ final class MacMistyped implements Rule {
                                 + (knock.others() == 1 ? "another record is" : knock.others() + " other records are")
                                 + " as near to it.");
         return telling.variant(knock.mac().toString())
-                .brief(knock.mac() + " asks instead")
+                .brief(knock.others() == 0 ? "MAC likely mistyped" : "MAC may be mistyped")
                 .detail("Nobody enrolled " + knock.mac() + ". On record here is "
                         + device.facts().address() + ".")
                 .since(knock.since())
