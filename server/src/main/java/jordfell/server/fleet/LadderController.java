@@ -1,7 +1,12 @@
 package jordfell.server.fleet;
 
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
+import java.util.HexFormat;
 import java.util.List;
+import jordfell.core.evidence.Episode;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.ladder.Ladder;
 import jordfell.core.ladder.Lane;
@@ -63,7 +68,7 @@ class LadderController {
                 lanes.stream().map(l -> new LaneView(l.kind(), l.name())).toList(),
                 ladder.exchanges().stream()
                         .map(e -> new ExchangeView(
-                                e.episode().key(),
+                                handle(e.episode()),
                                 e.episode().first(),
                                 e.episode().last(),
                                 e.episode().times(),
@@ -81,7 +86,7 @@ class LadderController {
     MessageView message(@PathVariable long id, @RequestParam String key, @RequestParam int step) {
         DeviceCase.Opened device = open(id);
         SipSeen seen = ladder(device).exchanges().stream()
-                .filter(e -> e.episode().key().equals(key))
+                .filter(e -> handle(e.episode()).equals(key))
                 .filter(e -> step >= 0 && step < e.steps().size())
                 .flatMap(e -> e.steps().get(step).message().stream())
                 .findFirst()
@@ -101,6 +106,17 @@ class LadderController {
                         .map(w -> new WordsView(w.name(), w.value(), w.words(), w.bad()))
                         .toList(),
                 raw);
+    }
+
+    /** What an episode goes by is made of what was seen, a site’s secret address too: who looks is told nothing of that. */
+    private static String handle(Episode episode) {
+        try {
+            byte[] digest =
+                    MessageDigest.getInstance("SHA-256").digest(episode.key().getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(digest, 0, 12);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java platform has SHA-256", e);
+        }
     }
 
     private DeviceCase.Opened open(long id) {

@@ -103,6 +103,13 @@ class RemedyApiTest {
         RunningServer.until("it says what it is", () -> has(device, "wrong-model"));
         assertThat(finding(device, "wrong-model").path("sentence").asString())
                 .isEqualTo("It says that it is a Korrin K12; it is on record as a Korrin K24.");
+        RunningServer.until(
+                "Triage has it",
+                () -> technician
+                        .get("/api/triage")
+                        .json()
+                        .valueStream()
+                        .anyMatch(c -> c.path("cause").asString().equals("wrong-model")));
         assertThat(technician
                         .post(
                                 "/api/triage/remedies",

@@ -109,8 +109,16 @@ class SettingsApiTest {
         pier.release(id);
         RunningServer.until("told", () -> pier.sentence(id).equals("DNS knows no voise.tarnholm.example."));
         assertThat(pier.rail(id)).isEqualTo("pppphnnnn");
-        assertThat(remedy(id)).isEqualTo("OPEN_SETTINGS");
-        pier.client().delete("/api/settings/DEVICE/" + id + "/registration.registrar");
+        assertThat(remedy(id)).as("it is the domain’s name mistyped").isEqualTo("CORRECT_REGISTRAR");
+        assertThat(pier.client()
+                        .post(
+                                "/api/devices/" + id + "/remedies",
+                                Map.of(
+                                        "cause", "name-not-found",
+                                        "action", "CORRECT_REGISTRAR",
+                                        "target", "voice.tarnholm.example"))
+                        .status())
+                .isEqualTo(200);
         assertThat(remedy(id)).as("mended, and not released").isEqualTo("RELEASE");
         assertThat(pier.sheet(id).path("findings").get(0).path("detail").asString())
                 .isEqualTo("The setting says voice.tarnholm.example by now; that is not released to it yet.");
