@@ -55,7 +55,10 @@ class Screenshots {
             Page dark = Jordfell.signIn(jordfell.window(1280, 800, ColorScheme.DARK), "lena", "lantern-harbour-41");
             dark.navigate(jordfell.address() + "/fleet/" + idOf(dark, "Ticket window 4"));
             button(dark, "Widen").click();
-            button(dark, "REGISTER 2416 with answer").last().click();
+            dark.getByLabel("What went to and fro")
+                    .getByText("REGISTER 2416 with answer")
+                    .last()
+                    .click();
             dark.getByLabel("The message").scrollIntoViewIfNeeded();
             shoot(dark, "ladder-dark");
         }
