@@ -12,6 +12,7 @@ const EVERYWHERE = [
   ['j k', 'Next and previous row'],
   ['Enter', 'Open the row'],
   ['x', 'Choose the row'],
+  ['t', 'Take the cause, or leave it'],
   ['Esc', 'Back to the list'],
   ['?', 'This page'],
 ]

@@ -29,7 +29,13 @@ export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
     await unwrap(
       client.POST('/api/devices/{id}/remedies', {
         params: { path: { id: device.id } },
-        body: { cause: finding.cause, action: remedy.action, target: remedy.target, ...consents },
+        body: {
+          cause: finding.cause,
+          line: finding.line,
+          action: remedy.action,
+          target: remedy.target,
+          ...consents,
+        },
       }),
     )
   })
@@ -70,14 +76,20 @@ export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
                 whiteSpace="normal"
                 textAlign="left"
                 disabled={remedy.isPending}
-                aria-describedby={r.will ? `${finding.cause}-${i}` : undefined}
+                aria-describedby={r.will ? `${finding.cause}-${finding.line}-${i}` : undefined}
                 onClick={() => remedy.mutate({ remedy: r })}
               >
                 {r.label}
               </Act>
             )}
             {r.will && (
-              <Faded id={`${finding.cause}-${i}`} as="p" mt="3px" fontSize="12px" lineHeight="1.35">
+              <Faded
+                id={`${finding.cause}-${finding.line}-${i}`}
+                as="p"
+                mt="3px"
+                fontSize="12px"
+                lineHeight="1.35"
+              >
                 {r.will}
               </Faded>
             )}
@@ -85,9 +97,7 @@ export function FindingBox({ device, finding, mayAct, onBind, onCard }: Props) {
         ))}
       {helped.map((h) => (
         <Faded key={h.label} as="p" mt="6px" fontSize="12px">
-          {h.passed > 0
-            ? `On a ${device.model}, “${h.label}” helped ${h.passed} of ${h.times} ${h.times === 1 ? 'time' : 'times'}.`
-            : `On a ${device.model}, “${h.label}” did not help, ${h.times === 1 ? 'once' : `${h.times} times`}.`}
+          {`On a ${device.model} it passed after “${h.label}” ${h.passed} of ${h.times} ${h.times === 1 ? 'time' : 'times'}.`}
         </Faded>
       ))}
       <Faded mt="6px" fontSize="12px" display="block" textAlign="right">

@@ -16,7 +16,7 @@ const FEW = 6
 
 const LANE_NAMES: Record<string, string> = {
   PHONE: 'phone',
-  ROUTER: 'router',
+  ROUTER: 'seen as',
   LEASES: 'addresses',
   NAMES: 'names',
   FILES: 'files',

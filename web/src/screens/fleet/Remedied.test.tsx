@@ -74,12 +74,15 @@ it('a remedy says what will change, is done with what it offers, and what helped
   const act = screen.getByRole('button', { name: /Give it the MAC/ })
   expect(act.getAttribute('aria-describedby')).toBeTruthy()
   expect(screen.getByText('Its record gets that MAC.')).toBeTruthy()
-  expect(await screen.findByText('On a Korrin K24, “Give it the MAC” helped 3 of 4 times.')).toBeTruthy()
+  expect(
+    await screen.findByText('On a Korrin K24 it passed after “Give it the MAC” 3 of 4 times.'),
+  ).toBeTruthy()
   expect(screen.queryByText(/Restart it/)).toBeNull()
   fireEvent.click(act)
   await waitFor(() => expect(asked.find((a) => a.what === `POST ${DONE}`)).toBeTruthy())
   expect(asked.find((a) => a.what === `POST ${DONE}`)?.body).toEqual({
     cause: 'mac-mistyped',
+    line: 0,
     action: 'CORRECT_MAC',
     target: '02-4B-7A-00-53-B1',
   })

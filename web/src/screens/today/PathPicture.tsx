@@ -1,5 +1,4 @@
 import { Box, chakra } from '@chakra-ui/react'
-import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Mono } from '../../kit/basics'
 import { STOPS } from '../../kit/stops'
@@ -58,7 +57,7 @@ export function PathPicture({ stops }: { stops: Count[] }) {
           of={(s) =>
             s.held > 0 && (
               <chakra.span color="rust" fontWeight={600}>
-                <Link to="/fleet?condition=HELD">{s.held} held</Link>
+                {s.held} held
               </chakra.span>
             )
           }

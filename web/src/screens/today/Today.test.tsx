@@ -66,8 +66,16 @@ it('the fleet stands on its path with how many reached each stop and where they 
   expect(within(path).getByText('134')).toBeTruthy()
   expect(within(path).getByText('102')).toBeTruthy()
   expect(within(path).getByText('12 held')).toBeTruthy()
-  expect(screen.getByRole('figure', { name: /12 now, at most 12 in 12 hours/ })).toBeTruthy()
+  expect(screen.getByRole('figure', { name: /12 now, at most 12 since/ })).toBeTruthy()
   expect(screen.getByText('No device is held.')).toBeTruthy()
+})
+
+it('while it is not known what is held, nothing good is said', async () => {
+  says({ 'GET /api/triage': { status: 500, body: {} } })
+  renderWithAll(<Today />)
+  await screen.findByText(/134 devices/)
+  expect(screen.queryByText('No device is held.')).toBeNull()
+  expect(screen.queryByText(/nothing is new/)).toBeNull()
 })
 
 it('what came since the last look is new, and who works on it is named', async () => {

@@ -9,7 +9,7 @@ import { Faded, Heading, Mono, Title } from '../../kit/basics'
 import { Shown } from '../../kit/Shown'
 import { AtTheDoor } from './AtTheDoor'
 import { PathPicture } from './PathPicture'
-import { WithoutDialTone } from './WithoutDialTone'
+import { HeldLately } from './HeldLately'
 import { useLastActs, useLately, useToday } from './queries'
 
 /** So long a look takes, in milliseconds, before what is there is no news any more. */
@@ -22,7 +22,8 @@ type Cause = Schemas['CauseView']
 /** What a day begins with: where the fleet stands, what is new since the last look, who works on what. */
 export function Today() {
   const today = useToday()
-  const causes = (useTriage().data ?? []).filter((c) => !c.aside)
+  const triage = useTriage()
+  const causes = (triage.data ?? []).filter((c) => !c.aside)
   const looked = useLooked(today.data)
   const isNew = (at: string | undefined) => looked !== undefined && at !== undefined && at > looked
   const fresh = causes.filter((c) => isNew(c.newest)).length
@@ -37,6 +38,7 @@ export function Today() {
                 {day.devices} devices
                 {looked && ` · you last looked at ${clock(looked).slice(0, 5)}`}
                 {looked &&
+                  triage.data &&
                   (fresh === 0
                     ? ' · nothing is new'
                     : ` · ${fresh} ${fresh === 1 ? 'cause is' : 'causes are'} new`)}
@@ -45,7 +47,9 @@ export function Today() {
             <Box mt="12px">
               <PathPicture stops={day.stops} />
             </Box>
-            <Causes causes={causes} isNew={isNew} />
+            <Shown query={triage} what="What is held">
+              {() => <Causes causes={causes} isNew={isNew} />}
+            </Shown>
             <UnderWay />
           </Box>
           <Box
@@ -55,7 +59,7 @@ export function Today() {
             borderColor={{ lg: 'line' }}
             p="18px"
           >
-            <WithoutDialTone moments={day.lately} lookedAt={looked} />
+            <HeldLately moments={day.lately} lookedAt={looked} />
             <AtTheDoor />
             <Changed />
           </Box>

@@ -162,7 +162,7 @@ export function GroupRemedy({ cause: c }: { cause: Cause }) {
           {done.others > 0 && (
             <Box as="span" color="rust">
               {' '}
-              · {done.others} did not
+              · {done.others} not yet
             </Box>
           )}
         </Box>
@@ -178,7 +178,7 @@ export function GroupRemedy({ cause: c }: { cause: Cause }) {
             {remedy.label.replace(' to this device', '')} · all {c.count}
           </Act>
           <Faded fontSize="12px" lineHeight="1.35">
-            For each of them: {remedy.will}
+            For {first?.label}: {remedy.will} For the others the same, with what is theirs.
           </Faded>
         </Flex>
       )}
@@ -189,6 +189,11 @@ export function GroupRemedy({ cause: c }: { cause: Cause }) {
           if (remedy) act.mutate({ action: remedy.action, ...consents, ...more })
         }}
       />
+      {act.data && act.data.devices < c.count && (
+        <Box mt="6px" role="status">
+          Done for {act.data.devices} of {c.count}; the others do not offer it.
+        </Box>
+      )}
       <Trouble error={act.error} shownAt={ASKED_AT} />
     </>
   )

@@ -32,7 +32,7 @@ class TriageStoryTest {
         page.keyboard().press("g");
         page.keyboard().press("h");
         page.waitForURL("**/today");
-        sees(page, "Without dial tone, last 12 hours");
+        sees(page, "Held, up to now");
         page.getByLabel("Held, by cause")
                 .getByText("The registrar’s name is not found")
                 .click();

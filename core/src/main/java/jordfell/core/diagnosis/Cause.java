@@ -95,7 +95,6 @@ public enum Cause {
     private static final Set<Cause> BESIDE_DIAL_TONE = EnumSet.of(
             ENROLLED_TWICE,
             MODEL_MISTAKEN,
-            TOO_MANY_LINES,
             FIRMWARE_TOO_OLD,
             FIRMWARE_BLOCKED,
             FIRMWARE_STUCK,
@@ -134,6 +133,6 @@ public enum Cause {
 
     /** The cause of this slug. */
     public static Cause bySlug(String slug) {
-        return valueOf(slug.toUpperCase(Locale.ROOT).replace('-', '_'));
+        return find(slug).orElseThrow(() -> new IllegalArgumentException("no such cause: " + slug));
     }
 }

@@ -54,7 +54,8 @@ final class ConfigRejected implements Rule {
         return Finding.certain(Cause.CONFIG_REJECTED, "It took its configuration and says: “" + line.text() + "”.")
                 .variant(line.text())
                 .brief("can’t read its configuration")
-                .detail("It was given revision " + brief(taken.revision()) + "; with what it has it does not register.")
+                .detail("It was given revision " + brief(taken.revision())
+                        + ", and no registration of it was heard since.")
                 .since(line.at())
                 .shownBy("its log: " + line.text(), "took " + brief(taken.revision()))
                 .remedies(remedies(device));

@@ -5,9 +5,6 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.diagnosis.Finding;
-import jordfell.core.path.Condition;
-import jordfell.core.path.Stop;
-import jordfell.core.path.StopState;
 
 /**
  * What came of something that was done about a finding.
@@ -55,23 +52,13 @@ public record Aftermath(State state, String words) {
                 .map(FindingLife::finding)
                 .filter(f -> !f.cause().leavesDialTone())
                 .toList();
-        if (hasDialTone(present)) {
+        if (present.hasDialTone()) {
             return new Aftermath(State.PASSED, "It passed.");
         }
         return others.isEmpty()
                 ? underWay(done, now)
                 : new Aftermath(
                         State.OTHER, "That is over. Now: " + others.get(0).sentence());
-    }
-
-    /** All of its lines are registered: the first refresh of that is still to come, perhaps. */
-    private static boolean hasDialTone(Point present) {
-        Condition condition = present.condition();
-        boolean isAccepted =
-                !present.stops().isEmpty() && present.stops().get(Stop.ACCEPTED.place()) == StopState.PASSED;
-        return condition == Condition.CARRYING
-                || condition == Condition.PROVEN
-                || condition == Condition.UNDER_WAY && isAccepted;
     }
 
     private static Aftermath underWay(Instant done, Instant now) {
@@ -87,16 +74,14 @@ public record Aftermath(State state, String words) {
             return new Aftermath(
                     State.WAITING, cameSince ? "It was heard of since; not over yet." : "Nothing came from it yet.");
         }
-        return cameSince
-                ? new Aftermath(State.STILL, "It was heard of since, and it is still so: " + finding.sentence())
-                : new Aftermath(
-                        State.QUIET,
-                        "Nothing came from it for " + spoken(Duration.between(done, now))
-                                + ": somebody has to look at its power and cable.");
-    }
-
-    private static String spoken(Duration time) {
-        long minutes = time.toMinutes();
-        return minutes < 120 ? minutes + " minutes" : time.toHours() + " hours";
+        if (cameSince) {
+            return new Aftermath(State.STILL, "It was heard of since, and it is still so: " + finding.sentence());
+        }
+        return new Aftermath(
+                State.QUIET,
+                present.hasDialTone()
+                        ? "Nothing came from it since; it is registered."
+                        : "Nothing came from it for " + PATIENCE.toMinutes()
+                                + " minutes: somebody has to look at its power and cable.");
     }
 }

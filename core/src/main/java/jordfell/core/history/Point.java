@@ -6,8 +6,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import jordfell.core.diagnosis.Finding;
 import jordfell.core.milestone.Milestones;
 import jordfell.core.path.Condition;
+import jordfell.core.path.Stop;
 import jordfell.core.path.StopState;
 
 /**
@@ -60,6 +62,22 @@ public record Point(
                         .orElse(life))
                 .toList();
         return new Point(at, reached, stops, condition, registered, same, due);
+    }
+
+    /** Whether it can be used: all of its lines are registered, though the first refresh of that is still to come. */
+    public boolean hasDialTone() {
+        boolean isAccepted = !stops.isEmpty() && stops.get(Stop.ACCEPTED.place()) == StopState.PASSED;
+        return condition == Condition.CARRYING
+                || condition == Condition.PROVEN
+                || condition == Condition.UNDER_WAY && isAccepted;
+    }
+
+    /** The finding by which it is listed: what goes wrong beside dial tone says nothing of one that has none. */
+    public Optional<Finding> foremost() {
+        return lives.stream()
+                .map(FindingLife::finding)
+                .filter(f -> hasDialTone() || !f.cause().leavesDialTone())
+                .findFirst();
     }
 
     /** Nothing is wrong with it, and nothing is awaited but the next refresh. */

@@ -88,13 +88,7 @@ public final class MessageWords {
     private void via(SipSeen.Request seen) {
         SipHeaders.topVia(seen.message()).map(Via::host).ifPresent(says -> {
             boolean same = seen.peer().startsWith(says + ":");
-            add(
-                    "Via",
-                    says,
-                    same
-                            ? "where it came from"
-                            : "it came from " + seen.peer() + ": its address is translated on the way",
-                    false);
+            add("Via", says, same ? "where it came from" : "it came from " + seen.peer(), false);
         });
     }
 
@@ -245,7 +239,7 @@ public final class MessageWords {
         return switch (status) {
             case 200 -> "taken";
             case 401 -> "it is to prove who it is";
-            case 403 -> "refused for good: another try alike changes nothing";
+            case 403 -> "it was understood, and is refused";
             case 404 -> "it knows no such extension";
             case 408, 504 -> "somebody further on did not answer";
             case 423 -> "the time that it asks for is too short";

@@ -117,11 +117,6 @@ public record DeviceFacts(
             sharedWith = List.copyOf(sharedWith);
             sameSerial = List.copyOf(sameSerial);
         }
-
-        /** Nothing but these, which have one of its extensions. */
-        public static Beside sharing(List<String> with) {
-            return new Beside(with, List.of(), List.of(), "", FirmwareRules.ANY, Optional.empty());
-        }
     }
 
     /**

@@ -205,6 +205,7 @@ class RecordCausesTest extends CauseFixture {
         "_sip._udp.sip:v.example, true",
         "w.example, false",
         "v.example, false",
+        "' v.example ', true",
     })
     void aNameWithSomethingAddedIsToldFromAnotherName(String name, boolean malformed) {
         seen.removeIf(NameLookedUp.class::isInstance);

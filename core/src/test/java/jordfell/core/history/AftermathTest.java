@@ -56,7 +56,8 @@ class AftermathTest {
         "HELD, WRONG_PASSWORD, -1, 60, WAITING, Nothing came from it yet.",
         "HELD, WRONG_PASSWORD, 30, 60, WAITING, 'It was heard of since; not over yet.'",
         "HELD, WRONG_PASSWORD, 30, 181, STILL, 'It was heard of since, and it is still so: It is so: WRONG_PASSWORD'",
-        "HELD, WRONG_PASSWORD, -1, 240, QUIET, 'Nothing came from it for 4 minutes: somebody has to look at its power and cable.'",
+        "HELD, WRONG_PASSWORD, -1, 240, QUIET, 'Nothing came from it for 3 minutes: somebody has to look at its power and cable.'",
+        "CARRYING, WRONG_PASSWORD, -1, 240, QUIET, Nothing came from it since; it is registered.",
         "HELD, CONTACTS_FULL, 30, 60, OTHER, 'That is over. Now: It is so: CONTACTS_FULL'",
         "'UNDER_WAY ppppppp', , 30, 60, PASSED, It passed.",
         "'UNDER_WAY pppp', , 30, 60, WAITING, 'That is over; it is on its way.'",
@@ -81,5 +82,26 @@ class AftermathTest {
                 Optional.empty());
         assertThat(Aftermath.of(WATCHED, T, present, T.plusSeconds(now))).isEqualTo(new Aftermath(state, words));
         assertThat(state.isOver()).isEqualTo(state == State.PASSED);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "CARRYING, LAMP_DARK, LAMP_DARK",
+        "'UNDER_WAY ppppppp', LAMP_DARK, LAMP_DARK",
+        "UNDER_WAY, LAMP_DARK, ",
+        "SILENT, LAMP_DARK, ",
+        "SILENT, WRONG_PASSWORD, WRONG_PASSWORD",
+        "UNDER_WAY, WRONG_PASSWORD, WRONG_PASSWORD",
+    })
+    void whatIsWrongBesideDialToneListsNobodyWhoHasNone(String stands, Cause open, Cause listed) {
+        Point present = new Point(
+                T,
+                Milestones.NONE,
+                stops(stands),
+                Condition.valueOf(stands.split(" ")[0]),
+                Set.of(),
+                List.of(life(open)),
+                Optional.empty());
+        assertThat(present.foremost().map(Finding::cause)).isEqualTo(Optional.ofNullable(listed));
     }
 }

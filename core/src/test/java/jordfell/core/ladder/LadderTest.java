@@ -228,6 +228,6 @@ class LadderTest {
     void aRefusalIsToldInTheRegistrarsWords() {
         assertThat(words(SipTexts.answer(T, "2416", "403 Forbidden", "Warning: 399 north \"no room\"")))
                 .extracting(MessageWords.Line::words)
-                .contains("refused for good: another try alike changes nothing", "why, in the registrar’s words");
+                .contains("it was understood, and is refused", "why, in the registrar’s words");
     }
 }

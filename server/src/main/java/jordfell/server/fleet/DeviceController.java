@@ -12,7 +12,6 @@ import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -82,12 +81,6 @@ class DeviceController {
     @PutMapping("/lines")
     void setLines(@PathVariable long id, @RequestBody LinesForm form) {
         changes.setLines(id, form.version(), new LinesWish(form.numbers() == null ? List.of() : form.numbers()));
-    }
-
-    /** Exchanges the extensions of two lines. */
-    @PostMapping("/lines/swap")
-    void swapLines(@PathVariable long id) {
-        changes.swapFirstLines(id);
     }
 
     /** Devices that share an extension with this one: they need a release when it is taken out of use. */

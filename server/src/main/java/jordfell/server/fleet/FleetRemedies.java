@@ -33,16 +33,10 @@ class FleetRemedies {
     /** The lines change places on record, and that is released. */
     @Bean
     RemedyAct swapLines(DeviceChanges changes, ReleaseService releases) {
-        return RemedyAct.of(Action.SWAP_LINES, task -> {
-            if (!task.supersede() && !task.unfit()) { // else they are swapped, and the release was asked about
-                changes.swapFirstLines(task.device());
-            }
-            releases.release(
-                    List.of(task.device()),
-                    "",
-                    ReleaseService.ALL_AT_ONCE,
-                    new Consents(task.supersede(), task.unfit()));
-        });
+        return RemedyAct.of(
+                Action.SWAP_LINES,
+                task -> releases.releaseWith(
+                        () -> changes.swapFirstLines(task.device()), task.device(), Consents.of(task.consent())));
     }
 
     @Bean

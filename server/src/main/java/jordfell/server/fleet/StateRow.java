@@ -3,7 +3,6 @@ package jordfell.server.fleet;
 import java.time.Instant;
 import java.util.Optional;
 import jordfell.core.diagnosis.Finding;
-import jordfell.core.history.FindingLife;
 import jordfell.core.history.Point;
 import jordfell.core.milestone.Whereabouts;
 import jordfell.core.path.Condition;
@@ -25,8 +24,7 @@ final class StateRow {
      * @param macMaker whose block its MAC lies in; empty if nobody's on record
      */
     static DeviceState of(DeviceFacts facts, DevicePath path, Point present, String macMaker) {
-        Optional<Finding> finding =
-                present.lives().stream().map(FindingLife::finding).findFirst();
+        Optional<Finding> finding = present.foremost();
         StopReport at = path.stop(path.at());
         long passed =
                 path.stops().stream().filter(s -> s.state() == StopState.PASSED).count();

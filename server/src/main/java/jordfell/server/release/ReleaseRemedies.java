@@ -27,13 +27,11 @@ class ReleaseRemedies {
 
             @Override
             public void performAll(List<Task> tasks) {
-                boolean supersede = tasks.stream().anyMatch(Task::supersede);
-                boolean unfit = tasks.stream().anyMatch(Task::unfit);
                 releases.release(
                         tasks.stream().map(Task::device).toList(),
                         "",
                         ReleaseService.ALL_AT_ONCE,
-                        new Consents(supersede, unfit));
+                        Consents.of(tasks.get(0).consent()));
             }
         };
     }

@@ -19,6 +19,7 @@ import jordfell.server.records.FetchDoor;
 import jordfell.server.records.ReleaseMoves;
 import jordfell.server.records.ReleaseStore;
 import jordfell.server.records.WaveStore;
+import jordfell.server.remedy.RemedyAct;
 import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -90,6 +91,11 @@ public class ReleaseService {
     public record Consents(boolean supersede, boolean unfit) {
         public static final Consents NONE = new Consents(false, false);
 
+        /** Those of one who does what a finding offers. */
+        public static Consents of(RemedyAct.Consent consent) {
+            return new Consents(consent.supersede(), consent.unfit());
+        }
+
         /** As they come from outside, where what is not said is not agreed to. */
         public static Consents of(@Nullable Boolean supersede, @Nullable Boolean unfit) {
             return new Consents(Boolean.TRUE.equals(supersede), Boolean.TRUE.equals(unfit));
@@ -98,6 +104,14 @@ public class ReleaseService {
 
     /** What a release came to: its number and how many devices it holds. */
     public record Made(long id, int devices) {}
+
+    /** Changes records and releases to a device in one transaction: where the release asks first, nothing is changed. */
+    public void releaseWith(Runnable change, long deviceId, Consents consents) {
+        jdbc.inTransaction(() -> {
+            change.run();
+            release(List.of(deviceId), "", ALL_AT_ONCE, consents);
+        });
+    }
 
     /** Releases the present configurations of these devices at once. */
     public Made release(List<Long> deviceIds, String reason) {

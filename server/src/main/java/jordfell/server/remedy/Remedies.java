@@ -7,15 +7,13 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.Remedy;
 import jordfell.core.history.FindingLife;
 import jordfell.core.path.DeviceFacts;
-import jordfell.server.device.Assembled;
-import jordfell.server.device.FactsAssembler;
-import jordfell.server.history.DomainSecrets;
-import jordfell.server.history.Histories;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.remedy.RemedyAct.Consent;
 import jordfell.server.remedy.RemedyAct.Task;
 import jordfell.server.security.Audit;
 import org.springframework.stereotype.Component;
@@ -24,45 +22,49 @@ import org.springframework.stereotype.Component;
 @Component
 class Remedies {
 
-    private final FactsAssembler facts;
-    private final Histories histories;
-    private final DomainSecrets secrets;
+    private final Present present;
     private final RemedyStore store;
     private final InstantSource clock;
     private final Map<Remedy.Action, RemedyAct> acts = new EnumMap<>(Remedy.Action.class);
 
     private record Offered(Task task, FindingLife.Key key) {}
 
-    Remedies(
-            FactsAssembler facts,
-            Histories histories,
-            DomainSecrets secrets,
-            RemedyStore store,
-            InstantSource clock,
-            List<RemedyAct> acts) {
-        this.facts = facts;
-        this.histories = histories;
-        this.secrets = secrets;
+    Remedies(Present present, RemedyStore store, InstantSource clock, List<RemedyAct> acts) {
+        this.present = present;
         this.store = store;
         this.clock = clock;
         acts.forEach(act -> this.acts.put(act.action(), act));
     }
 
-    void perform(long device, String cause, Remedy.Action action, String target, boolean supersede, boolean unfit) {
+    /**
+     * Does what one finding of a device offers.
+     *
+     * @param line of the finding: two lines can have the same cause
+     */
+    void perform(long device, String cause, int line, Remedy.Action action, String target, Consent consent) {
         RemedyAct act = act(action);
-        Offered offered =
-                offered(device, cause, "", action, target, supersede, unfit).orElseThrow(() -> notOffered());
+        Offered offered = offered(
+                        device,
+                        f -> f.cause().slug().equals(cause) && f.line() == line,
+                        r -> r.action() == action && r.target().equals(target),
+                        consent)
+                .orElseThrow(Remedies::notOffered);
         Instant began = clock.instant();
         act.perform(offered.task());
         watch(offered, began);
     }
 
     /** Does it for all devices that have the cause and offer it; gives how many these are. */
-    int performAll(String cause, String variant, Remedy.Action action, boolean supersede, boolean unfit) {
+    int performAll(String cause, String variant, Remedy.Action action, Consent consent) {
         RemedyAct act = act(action);
         List<Offered> all = new ArrayList<>();
         store.devicesWith(cause, variant)
-                .forEach(device -> offered(device, cause, variant, action, "", supersede, unfit)
+                .forEach(device -> offered(
+                                device,
+                                f -> f.cause().slug().equals(cause)
+                                        && f.variant().equals(variant),
+                                r -> r.action() == action,
+                                consent)
                         .ifPresent(all::add));
         if (all.isEmpty()) {
             throw notOffered();
@@ -91,30 +93,14 @@ class Remedies {
                 of.id(), offered.key(), of.model().id(), remedy.action(), remedy.label(), Audit.who(), began));
     }
 
-    /** @param variant empty for any */
     private Optional<Offered> offered(
-            long device,
-            String cause,
-            String variant,
-            Remedy.Action action,
-            String target,
-            boolean supersede,
-            boolean unfit) {
-        Assembled records = facts.assemble(device).orElseThrow(() -> RefusedException.notFound("device"));
-        DeviceFacts of = records.facts();
-        return histories.look(of, secrets.of(records.domain().id()), clock.instant()).present().lives().stream()
-                .filter(life -> life.finding().cause().slug().equals(cause))
-                .filter(life -> variant.isEmpty() || life.finding().variant().equals(variant))
-                .flatMap(life -> remedy(life.finding(), action, target)
-                        .map(r -> new Offered(new Task(of, r, supersede, unfit), life.key()))
-                        .stream())
-                .findFirst();
-    }
-
-    private static Optional<Remedy> remedy(Finding finding, Remedy.Action action, String target) {
-        return finding.remedies().stream()
-                .filter(r ->
-                        r.action() == action && (target.isEmpty() || r.target().equals(target)))
+            long device, Predicate<Finding> finding, Predicate<Remedy> remedy, Consent consent) {
+        Present.Standing stands = present.of(device).orElseThrow(() -> RefusedException.notFound("device"));
+        return stands.point().lives().stream()
+                .filter(life -> finding.test(life.finding()))
+                .flatMap(life -> life.finding().remedies().stream()
+                        .filter(remedy)
+                        .map(r -> new Offered(new Task(stands.facts(), r, consent), life.key())))
                 .findFirst();
     }
 }

@@ -9,13 +9,19 @@ import jordfell.core.path.DeviceFacts;
 public interface RemedyAct {
 
     /**
-     * What is to be done.
+     * What is agreed to where a release asks.
      *
-     * @param facts of the device it is offered for
      * @param supersede it may leave the wave of another release
      * @param unfit it may have, or be given, firmware that is not to be relied on
      */
-    record Task(DeviceFacts facts, Remedy remedy, boolean supersede, boolean unfit) {
+    record Consent(boolean supersede, boolean unfit) {}
+
+    /**
+     * What is to be done.
+     *
+     * @param facts of the device it is offered for
+     */
+    record Task(DeviceFacts facts, Remedy remedy, Consent consent) {
 
         public long device() {
             return facts.id();

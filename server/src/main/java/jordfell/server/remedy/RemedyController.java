@@ -27,10 +27,12 @@ class RemedyController {
      * What is to be done, as the device’s finding offers it.
      *
      * @param cause of the finding
+     * @param line of the finding, 0 for the whole device
      * @param target as it was offered
      */
     record RemedyWish(
             String cause,
+            int line,
             Remedy.Action action,
             @Nullable String target,
             @Nullable Boolean supersede,
@@ -98,10 +100,10 @@ class RemedyController {
         remedies.perform(
                 id,
                 wish.cause(),
+                wish.line(),
                 wish.action(),
                 wish.target() == null ? "" : wish.target(),
-                Boolean.TRUE.equals(wish.supersede()),
-                Boolean.TRUE.equals(wish.unfit()));
+                consent(wish.supersede(), wish.unfit()));
     }
 
     @PostMapping("/triage/remedies")
@@ -110,8 +112,11 @@ class RemedyController {
                 wish.cause(),
                 wish.variant() == null ? "" : wish.variant(),
                 wish.action(),
-                Boolean.TRUE.equals(wish.supersede()),
-                Boolean.TRUE.equals(wish.unfit())));
+                consent(wish.supersede(), wish.unfit())));
+    }
+
+    private static RemedyAct.Consent consent(@Nullable Boolean supersede, @Nullable Boolean unfit) {
+        return new RemedyAct.Consent(Boolean.TRUE.equals(supersede), Boolean.TRUE.equals(unfit));
     }
 
     /** How it stands with what was done about the devices of a cause in the last hours. */

@@ -125,7 +125,7 @@ class RemedyStore {
                 """
                 select r.cause, r.label, count(*) n, sum(case when r.state = 'PASSED' then 1 else 0 end) passed, max(r.began) latest
                 from remedy_done r join device d on d.model_id = r.model_id
-                where d.id = ? and r.over and r.cause in
+                where d.id = ? and r.over and r.state <> 'WAITING' and r.cause in
                     (select f.cause from finding f where f.device_id = d.id and f.closed_at is null)
                 group by r.cause, r.label order by passed desc, n limit ?""",
                 row -> new Helped(

@@ -1,6 +1,5 @@
 package jordfell.server.roster;
 
-import java.util.List;
 import java.util.Optional;
 import jordfell.core.diagnosis.Remedy.Action;
 import jordfell.server.problem.RefusedException;
@@ -20,16 +19,12 @@ class RosterRemedies {
     /** The new one fits the shortest field among the devices that have the extension. */
     @Bean
     RemedyAct newPassword(Extensions extensions, ExtensionStore store, ReleaseService releases) {
-        return RemedyAct.of(Action.NEW_PASSWORD, task -> {
-            if (!task.supersede() && !task.unfit()) { // else it is made, and the release was asked about
-                extensions.setPassword(of(task, store), Optional.empty());
-            }
-            releases.release(
-                    List.of(task.device()),
-                    "",
-                    ReleaseService.ALL_AT_ONCE,
-                    new Consents(task.supersede(), task.unfit()));
-        });
+        return RemedyAct.of(
+                Action.NEW_PASSWORD,
+                task -> releases.releaseWith(
+                        () -> extensions.setPassword(of(task, store), Optional.empty()),
+                        task.device(),
+                        Consents.of(task.consent())));
     }
 
     @Bean

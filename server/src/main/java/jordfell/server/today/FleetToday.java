@@ -1,10 +1,8 @@
 package jordfell.server.today;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,11 +10,12 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.path.Stop;
+import jordfell.core.triage.HeldOverTime;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.jdbc.Row;
 import org.springframework.stereotype.Component;
 
-/** The fleet on its path, in numbers, and how many had no dial tone lately. */
+/** The fleet on its path, in numbers, and how many were held lately. */
 @Component
 class FleetToday {
 
@@ -30,11 +29,6 @@ class FleetToday {
      * @param held devices that are held there
      */
     record StopCount(Stop stop, long reached, long held) {}
-
-    /** How many devices had no dial tone at a moment, as far as a finding says so. */
-    record Moment(Instant at, int held) {}
-
-    private record Open(long device, Instant from, Instant until) {}
 
     private final Jdbc jdbc;
 
@@ -72,33 +66,25 @@ class FleetToday {
                 .orElse(0L);
     }
 
-    /** At each step of the time before now, the last one being now. */
-    List<Moment> withoutDialTone(Instant now, Duration before, int steps) {
-        Instant begin = now.minus(before);
+    /** How many were held from a moment on, step by step up to now; from when on there were devices at the earliest. */
+    List<HeldOverTime.Moment> held(Instant from, Instant now, int steps) {
         String beside = Arrays.stream(Cause.values())
                 .filter(cause -> cause.leavesDialTone() || cause == Cause.NOT_RELEASED)
                 .map(cause -> "'" + cause.slug() + "'")
                 .collect(Collectors.joining(", "));
-        List<Open> open = jdbc.list(
+        Instant begin = jdbc.one("select min(enrolled_at) first from device", row -> row.timeIfAny("first"))
+                .flatMap(first -> first)
+                .filter(first -> first.isAfter(from) && first.isBefore(now))
+                .orElse(from);
+        List<HeldOverTime.Span> spans = jdbc.list(
                 "select device_id, opened_at, closed_at from finding where (closed_at is null or closed_at > ?)"
-                        + " and cause not in (" + beside + ") limit " + MOST_FINDINGS,
-                row -> new Open(
+                        + " and cause not in (" + beside + ") order by opened_at desc limit " + MOST_FINDINGS,
+                row -> new HeldOverTime.Span(
                         row.number("device_id"),
                         row.time("opened_at"),
                         row.timeIfAny("closed_at").orElse(Instant.MAX)),
                 begin);
-        List<Moment> moments = new ArrayList<>();
-        for (int step = 1; step <= steps; step++) {
-            Instant at = begin.plus(before.multipliedBy(step).dividedBy(steps));
-            long held = open.stream()
-                    .filter(o -> !o.from().isAfter(at) && o.until().isAfter(at))
-                    .map(Open::device)
-                    .distinct()
-                    .count();
-            moments.add(new Moment(at, (int) held));
-        }
-        moments.sort(Comparator.comparing(Moment::at));
-        return moments;
+        return HeldOverTime.of(spans, begin, now, steps);
     }
 
     /** When somebody looked last. */

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
+import jordfell.core.triage.HeldOverTime;
 import jordfell.server.security.SignedIn;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -27,13 +28,13 @@ class TodayController {
      * The fleet today.
      *
      * @param lookedAt when whoever asks said last that they looked
-     * @param lately how many had no dial tone, step by step up to now
+     * @param lately how many were held by a finding, step by step up to now
      */
     record TodayView(
             long devices,
             List<FleetToday.StopCount> stops,
             @Nullable Instant lookedAt,
-            List<FleetToday.Moment> lately) {}
+            List<HeldOverTime.Moment> lately) {}
 
     private final FleetToday fleet;
     private final InstantSource clock;
@@ -45,11 +46,12 @@ class TodayController {
 
     @GetMapping
     TodayView today(@AuthenticationPrincipal SignedIn who) {
+        Instant now = clock.instant();
         return new TodayView(
                 fleet.devices(),
                 fleet.stops(),
                 fleet.lookedAt(who.login()).orElse(null),
-                fleet.withoutDialTone(clock.instant(), BEFORE, STEPS));
+                fleet.held(now.minus(BEFORE), now, STEPS));
     }
 
     /** Whoever asks has looked: what comes from now on is new to them. */

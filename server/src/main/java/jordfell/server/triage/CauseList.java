@@ -11,8 +11,8 @@ import java.util.Map;
 import java.util.Optional;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.triage.CauseMark;
 import jordfell.server.jdbc.Jdbc;
-import jordfell.server.triage.TriageMarks.Mark;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -26,10 +26,19 @@ class CauseList {
     /** A device under its cause. */
     record Held(long id, String mac, String label, String model, String site, String rail, String sentence) {}
 
+    /** What somebody said of a cause; {@code takenBy} and {@code closedBy} are empty for nobody. */
+    record MarkView(
+            String takenBy,
+            @Nullable Instant takenAt,
+            @Nullable Instant asideUntil,
+            String closedBy,
+            @Nullable Instant closedAt,
+            String closedWhy) {}
+
     /**
      * A cause and who has it.
      *
-     * @param newest when the last of them came to it
+     * @param newest when one of them was told of it last, whenever it began
      * @param aside it waits, or was closed and nobody came to it since
      */
     record CauseView(
@@ -43,7 +52,7 @@ class CauseList {
             @Nullable Instant newest,
             long count,
             boolean aside,
-            Mark mark,
+            MarkView mark,
             List<Held> devices) {}
 
     /**
@@ -103,13 +112,15 @@ class CauseList {
         List<@Nullable Object> values = new ArrayList<>();
         String where = filter.where(values);
         values.add(BESIDE);
-        Map<TriageMarks.Key, Mark> said = marks.all();
+        Map<TriageMarks.Key, CauseMark> said = marks.all();
         return jdbc
                 .list(
                         """
-                        select t.cause, t.variant, count(*) n, min(t.since) since, max(t.since) newest, min(t.sentence) sentence,
+                        select t.cause, t.variant, count(distinct t.device_id) n, min(t.since) since,
+                               max(coalesce(f.opened_at, t.since)) newest, min(t.sentence) sentence,
                                count(distinct t.sentence) sentences
                         from device_state t join device d on d.id = t.device_id
+                        left join finding f on f.device_id = t.device_id and f.closed_at is null and f.cause = t.cause
                         where t.cause <> '' and t.condition <> 'PARKED'""" + where
                                 + " group by t.cause, t.variant order by array_contains(?, t.cause), n desc, since limit "
                                 + MOST_CAUSES,
@@ -125,13 +136,13 @@ class CauseList {
                 .stream()
                 .map(group -> view(
                         group,
-                        said.getOrDefault(new TriageMarks.Key(group.cause(), group.variant()), Mark.NONE),
+                        said.getOrDefault(new TriageMarks.Key(group.cause(), group.variant()), CauseMark.NONE),
                         filter))
                 .sorted(Comparator.comparing(CauseView::aside))
                 .toList();
     }
 
-    private CauseView view(Group group, Mark mark, Filter filter) {
+    private CauseView view(Group group, CauseMark mark, Filter filter) {
         Cause cause = Cause.bySlug(group.cause());
         Instant now = clock.instant();
         return new CauseView(
@@ -147,7 +158,13 @@ class CauseList {
                 group.newest(),
                 group.count(),
                 mark.isAside(group.newest() == null ? now : group.newest(), now),
-                mark,
+                new MarkView(
+                        mark.takenBy(),
+                        mark.takenAt().orElse(null),
+                        mark.asideUntil().orElse(null),
+                        mark.closedBy(),
+                        mark.closedAt().orElse(null),
+                        mark.closedWhy()),
                 devices(group, filter));
     }
 

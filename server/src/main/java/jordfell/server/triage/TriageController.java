@@ -2,11 +2,15 @@ package jordfell.server.triage;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.shared.Matrix;
 import jordfell.core.shared.Shared;
+import jordfell.core.triage.CauseMark;
 import jordfell.server.calls.NumberCauses;
+import jordfell.server.problem.RefusedException;
+import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -79,8 +83,11 @@ class TriageController {
     private final TriageMarks marks;
     private final FleetFactors factors;
     private final NumberCauses numbers;
+    private final InstantSource clock;
 
-    TriageController(CauseList causes, TriageMarks marks, FleetFactors factors, NumberCauses numbers) {
+    TriageController(
+            CauseList causes, TriageMarks marks, FleetFactors factors, NumberCauses numbers, InstantSource clock) {
+        this.clock = clock;
         this.factors = factors;
         this.numbers = numbers;
         this.causes = causes;
@@ -105,29 +112,39 @@ class TriageController {
     /** Whoever asks works on it. */
     @PostMapping("/take")
     void take(@RequestBody CauseKey cause) {
-        marks.take(cause.key());
+        marks.change(cause.key(), "took", mark -> mark.taken(Audit.who(), clock.instant()));
     }
 
     @PostMapping("/leave")
     void leave(@RequestBody CauseKey cause) {
-        marks.leave(cause.key());
+        marks.change(cause.key(), "left", CauseMark::left);
     }
 
     /** It waits until a moment, or until somebody opens it again. */
     @PostMapping("/aside")
     void setAside(@RequestBody AsideWish wish) {
-        marks.setAside(new CauseKey(wish.cause(), wish.variant()).key(), wish.until());
+        Optional<Instant> until = Optional.ofNullable(wish.until());
+        RefusedException.ifAny(CauseMark.refuseWaiting(until, clock.instant()));
+        marks.change(
+                new CauseKey(wish.cause(), wish.variant()).key(),
+                "set aside",
+                mark -> mark.waiting(until.orElseThrow()));
     }
 
     /** It is out of the way until another device comes to it. */
     @PostMapping("/close")
     void close(@RequestBody CloseWish wish) {
-        marks.close(new CauseKey(wish.cause(), wish.variant()).key(), wish.why());
+        String why = wish.why() == null ? "" : wish.why();
+        RefusedException.ifAny(CauseMark.refuseClosing(why));
+        marks.change(
+                new CauseKey(wish.cause(), wish.variant()).key(),
+                "closed, because “" + why.strip() + "”,",
+                mark -> mark.closed(Audit.who(), clock.instant(), why));
     }
 
     @PostMapping("/reopen")
     void reopen(@RequestBody CauseKey cause) {
-        marks.reopen(cause.key());
+        marks.change(cause.key(), "opened again", CauseMark::reopened);
     }
 
     @GetMapping("/shared")

@@ -123,6 +123,7 @@ class DemoMendedTest {
                                 "/api/devices/" + device + "/remedies",
                                 Map.of(
                                         "cause", finding.path("cause").asString(),
+                                        "line", finding.path("line").asInt(),
                                         "action", remedy.path("action").asString(),
                                         "target", remedy.path("target").asString()))
                         .status())

@@ -38,7 +38,7 @@ class RemedyApiTest {
     private Answer perform(Client who, long device, String cause, String action, String target) {
         return who.post(
                 "/api/devices/" + device + "/remedies",
-                new HashMap<>(Map.of("cause", cause, "action", action, "target", target)));
+                new HashMap<>(Map.of("cause", cause, "line", 0, "action", action, "target", target)));
     }
 
     private JsonNode newest(long device) {

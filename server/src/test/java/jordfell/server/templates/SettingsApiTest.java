@@ -115,6 +115,7 @@ class SettingsApiTest {
                                 "/api/devices/" + id + "/remedies",
                                 Map.of(
                                         "cause", "name-not-found",
+                                        "line", 0,
                                         "action", "CORRECT_REGISTRAR",
                                         "target", "voice.tarnholm.example"))
                         .status())

@@ -7,16 +7,19 @@ const hour = (at: string) => new Date(at).toLocaleTimeString('en-GB', { hour: '2
 
 type Props = { moments: Schemas['Moment'][]; lookedAt: string | undefined }
 
-/** How many devices had no dial tone, over the last hours; the keyboard walks along it. */
-export function WithoutDialTone({ moments, lookedAt }: Props) {
+/** How many devices a finding held, over the last hours; the keyboard walks along it. */
+export function HeldLately({ moments, lookedAt }: Props) {
   const points = moments.map((m) => ({ at: Date.parse(m.at), held: m.held }))
   const most = Math.max(...points.map((p) => p.held), 0)
   const now = points.at(-1)?.held ?? 0
   const begin = points[0]?.at ?? 0
   const looked = lookedAt === undefined ? 0 : Date.parse(lookedAt)
   return (
-    <Box as="figure" aria-label={`Devices without dial tone: ${now} now, at most ${most} in 12 hours`}>
-      <Heading as="figcaption">Without dial tone, last 12 hours</Heading>
+    <Box
+      as="figure"
+      aria-label={`Devices held: ${now} now, at most ${most} since ${begin > 0 ? hour(new Date(begin).toISOString()) : ''}`}
+    >
+      <Heading as="figcaption">Held, up to now</Heading>
       <Box h="120px" mt="4px" fontSize="11px">
         <ResponsiveContainer>
           <AreaChart data={points} margin={{ top: 8, right: 6, bottom: 0, left: 0 }} accessibilityLayer>
@@ -31,7 +34,7 @@ export function WithoutDialTone({ moments, lookedAt }: Props) {
             <YAxis width={28} allowDecimals={false} stroke="var(--chakra-colors-faded)" />
             <Tooltip
               labelFormatter={(at) => hour(new Date(Number(at)).toISOString())}
-              formatter={(held) => [`${String(held)} devices`, 'without dial tone']}
+              formatter={(held) => [`${String(held)} devices`, 'held']}
               contentStyle={{
                 background: 'var(--chakra-colors-sheet)',
                 border: '1px solid var(--chakra-colors-line)',
