@@ -114,17 +114,6 @@ export const useLadder = (id: number) =>
     queryFn: () => unwrap(client.GET('/api/devices/{id}/ladder', { params: { path: { id } } })),
   })
 
-/** One of its messages, by the exchange it belongs to and its place there. It does not change any more. */
-export const useLadderMessage = (id: number, key: string, step: number) =>
-  useQuery({
-    queryKey: ['message', id, key, step],
-    staleTime: Infinity,
-    queryFn: () =>
-      unwrap(
-        client.GET('/api/devices/{id}/ladder/message', { params: { path: { id }, query: { key, step } } }),
-      ),
-  })
-
 export const useDeviceSettings = (id: number) =>
   useQuery({
     queryKey: keys.settings(id),

@@ -8,7 +8,7 @@ import { Field } from '../../kit/Field'
 import { LookedRows, LookedSums, worthTaking } from '../../kit/LookedRows'
 import { Trouble } from '../../kit/Trouble'
 import { tellDone } from '../../kit/undo'
-import { sendFile } from '../intake/queries'
+import { sendFile } from '../../api/sendFile'
 import type { Phonebook } from './queries'
 
 type Looked = Schemas['Looked']

@@ -19,7 +19,8 @@ import { IntakeGrid } from './IntakeGrid'
 import { Knocks } from './Knocks'
 import { Looking, Unreadable } from './Looking'
 import { Questions } from './Questions'
-import { type RowState, sendFile, useSheet } from './queries'
+import { sendFile } from '../../api/sendFile'
+import { type RowState, useSheet } from './queries'
 import { useFeed } from './useFeed'
 
 export const INTAKE_TABS = [

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query'
 import { client, type Schemas } from '../../api/client'
-import { Problem, unwrap } from '../../api/problem'
+import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 
 export type Sheet = Schemas['SheetView']
@@ -37,33 +37,6 @@ export function useRows(state: string, pages: number[]) {
       return { rows, total: results[0]?.data?.total ?? 0 }
     },
   })
-}
-
-/** Sends a file as it is; what the server says of it is thrown as a problem. */
-export async function sendFile<T>(path: string, file: Blob): Promise<T> {
-  const token = document.cookie
-    .split('; ')
-    .find((c) => c.startsWith('XSRF-TOKEN='))
-    ?.slice('XSRF-TOKEN='.length)
-  let response: Response
-  try {
-    response = await fetch(path, {
-      method: 'PUT',
-      body: file,
-      headers: {
-        'Content-Type': 'application/octet-stream',
-        'X-XSRF-TOKEN': decodeURIComponent(token ?? ''),
-      },
-    })
-  } catch {
-    throw new Problem(0, 'The file did not arrive. Nothing was changed; send it again.', [])
-  }
-  const text = await response.text()
-  const body = (text ? JSON.parse(text) : undefined) as T & { detail?: string; fields?: Problem['fields'] }
-  if (!response.ok) {
-    throw new Problem(response.status, body?.detail ?? 'The file could not be read.', body?.fields ?? [])
-  }
-  return body
 }
 
 export const useBatches = () =>

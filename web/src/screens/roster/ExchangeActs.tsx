@@ -7,7 +7,7 @@ import { Dialog } from '../../kit/Dialog'
 import { LookedRows, LookedSums, worthTaking } from '../../kit/LookedRows'
 import { Trouble } from '../../kit/Trouble'
 import { tellDone } from '../../kit/undo'
-import { sendFile } from '../intake/queries'
+import { sendFile } from '../../api/sendFile'
 
 type Looked = Schemas['Looked']
 type What = 'people' | 'extensions' | 'numbers' | 'groups' | 'diversions'

@@ -9,8 +9,10 @@ import { Empty } from '../../kit/Empty'
 import { Rail } from '../../kit/Rail'
 import { Shown } from '../../kit/Shown'
 import { STOPS } from '../../kit/stops'
+import { Tabs } from '../../kit/Tabs'
 import { Trouble } from '../../kit/Trouble'
 import { CauseActs, GroupRemedy } from './CauseActs'
+import { TRIAGE_TABS } from './tabs'
 import { TriageFilters } from './TriageFilters'
 import { WhatTheyShare } from './WhatTheyShare'
 
@@ -53,7 +55,14 @@ export function Triage() {
       </Box>
     )
   if (causes.length === 0 && numbers.length === 0 && !isNarrow) {
-    return <Empty title="No device is held">Every phone that was released to is on its way or carries.</Empty>
+    return (
+      <>
+        <Box p="14px 18px 0">
+          <Tabs label="Triage" tabs={TRIAGE_TABS} />
+        </Box>
+        <Empty title="No device is held">Every phone that was released to is on its way or carries.</Empty>
+      </>
+    )
   }
   return (
     <ListBeside
@@ -63,6 +72,9 @@ export function Triage() {
       head={
         <Box p="14px 18px 10px">
           <Title>Triage</Title>
+          <Box mt="6px" mb="8px">
+            <Tabs label="Triage" tabs={TRIAGE_TABS} />
+          </Box>
           <Faded>
             {devices(held)} held or silent{beside > 0 && `, ${beside} with something else`} · {causes.length}{' '}
             {causes.length === 1 ? 'cause' : 'causes'}

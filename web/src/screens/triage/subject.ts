@@ -11,5 +11,10 @@ export const triage: Subject = {
       Screen: later(() => import('./Triage'), 'Triage'),
       seen: ['/triage'],
     },
+    {
+      path: '/triage/brought/:brought?',
+      Screen: later(() => import('../brought/Brought'), 'Brought'),
+      seen: ['/triage/brought'],
+    },
   ],
 }

@@ -5,11 +5,11 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.capture.Checksum;
 import jordfell.lab.net.Endpoint;
-import jordfell.lab.net.Transport;
 
 /**
- * What is sent as Ethernet frames with IPv4 (RFC 791) and UDP (RFC 768) or TCP (RFC 9293), checksums and all, and back.
+ * What is sent as Ethernet frames with IPv4 (RFC 791) and UDP (RFC 768) or TCP (RFC 9293), checksums and all.
  * A datagram that is longer than a frame holds goes in fragments; a piece of a stream is written as one frame all the same, as
  * where the network card puts it together.
  */
@@ -90,7 +90,7 @@ final class Frame {
         frame.putShort((short) identification).putShort((short) NOT_TO_BE_FRAGMENTED);
         frame.put((byte) 64).put((byte) protocol).putShort((short) 0);
         frame.put(source).put(target);
-        frame.putShort(ETHERNET + 10, checksum(frame.array(), ETHERNET, IP, 0));
+        frame.putShort(ETHERNET + 10, Checksum.of(frame.array(), ETHERNET, IP, 0));
         frame.putShort((short) from.port()).putShort((short) to.port());
         if (isStream) {
             frame.putInt(place.sequence()).putInt(place.acknowledged());
@@ -99,72 +99,17 @@ final class Frame {
         } else {
             frame.putShort((short) (UDP + payload.length)).putShort((short) 0).put(payload);
         }
-        int pseudo = sum(frame.array(), ETHERNET + 12, 8) + protocol + header + payload.length;
-        short check = checksum(frame.array(), ETHERNET + IP, header + payload.length, pseudo);
+        int pseudo = Checksum.sum(frame.array(), ETHERNET + 12, 8) + protocol + header + payload.length;
+        short check = Checksum.of(frame.array(), ETHERNET + IP, header + payload.length, pseudo);
         boolean isNone = check == 0 && !isStream; // 0 means that there is none (RFC 768)
         frame.putShort(ETHERNET + IP + (isStream ? 16 : 6), isNone ? (short) 0xffff : check);
         return frame.array();
     }
 
-    /** What a frame carries: between whom, and what. */
-    @SuppressWarnings("ArrayRecordComponent")
-    record Carried(Endpoint from, Endpoint to, byte[] payload) {}
-
     /** Writes the checksum of a frame’s IPv4 header anew. */
-    static void sign(byte[] frame) {
+    private static void sign(byte[] frame) {
         ByteBuffer header = ByteBuffer.wrap(frame).putShort(ETHERNET + 10, (short) 0);
-        header.putShort(ETHERNET + 10, checksum(frame, ETHERNET, IP, 0));
-    }
-
-    /** Whether a frame is a fragment of an IPv4 packet. */
-    static boolean isFragment(byte[] frame) {
-        return frame.length >= ETHERNET + IP
-                && at(frame, 12) == 0x0800
-                && frame[ETHERNET] == 0x45
-                && (at(frame, ETHERNET + 6) & 0x3fff) != 0
-                && checksum(frame, ETHERNET, IP, 0) == 0
-                && ETHERNET + at(frame, ETHERNET + 2) <= frame.length;
-    }
-
-    /** What a frame carries; empty for a frame that is none of IPv4 with UDP or TCP, is cut short or is broken. */
-    static Optional<Carried> read(byte[] frame) {
-        if (frame.length < ETHERNET + IP + UDP || at(frame, 12) != 0x0800 || frame[ETHERNET] >> 4 != 4) {
-            return Optional.empty();
-        }
-        int header = (frame[ETHERNET] & 0xf) * 4;
-        int udp = ETHERNET + header;
-        boolean isWhole = (at(frame, ETHERNET + 6) & 0x3fff) == 0;
-        if (header < IP || !isWhole || udp + UDP > frame.length || checksum(frame, ETHERNET, header, 0) != 0) {
-            return Optional.empty();
-        }
-        if (frame[ETHERNET + 9] == TCP_PROTOCOL) {
-            return stream(frame, udp);
-        }
-        if (frame[ETHERNET + 9] != UDP_PROTOCOL) {
-            return Optional.empty();
-        }
-        int length = at(frame, udp + 4);
-        if (length < UDP || udp + length > frame.length) {
-            return Optional.empty();
-        }
-        return Optional.of(new Carried(
-                new Endpoint(dotted(frame, ETHERNET + 12), at(frame, udp)),
-                new Endpoint(dotted(frame, ETHERNET + 16), at(frame, udp + 2)),
-                Arrays.copyOfRange(frame, udp + UDP, udp + length)));
-    }
-
-    private static Optional<Carried> stream(byte[] frame, int tcp) {
-        int end = ETHERNET + at(frame, ETHERNET + 2);
-        if (tcp + TCP > frame.length || end > frame.length) {
-            return Optional.empty();
-        }
-        int payload = tcp + (frame[tcp + 12] >> 4 & 0xf) * 4;
-        return payload < tcp + TCP || payload >= end
-                ? Optional.empty() // what only acknowledges carries nothing
-                : Optional.of(new Carried(
-                        new Endpoint(dotted(frame, ETHERNET + 12), at(frame, tcp), Transport.TCP),
-                        new Endpoint(dotted(frame, ETHERNET + 16), at(frame, tcp + 2), Transport.TCP),
-                        Arrays.copyOfRange(frame, payload, end)));
+        header.putShort(ETHERNET + 10, Checksum.of(frame, ETHERNET, IP, 0));
     }
 
     /** A made-up card of its own for each address, locally administered. */
@@ -184,32 +129,5 @@ final class Frame {
             bytes[i] = (byte) Integer.parseInt(parts[i]);
         }
         return Optional.of(bytes);
-    }
-
-    private static String dotted(byte[] bytes, int at) {
-        return (bytes[at] & 0xff) + "." + (bytes[at + 1] & 0xff) + "." + (bytes[at + 2] & 0xff) + "."
-                + (bytes[at + 3] & 0xff);
-    }
-
-    private static int at(byte[] bytes, int at) {
-        return (bytes[at] & 0xff) << 8 | bytes[at + 1] & 0xff;
-    }
-
-    private static int sum(byte[] bytes, int from, int length) {
-        int sum = 0;
-        for (int i = 0; i < length; i++) {
-            int octet = bytes[from + i] & 0xff;
-            sum += i % 2 == 0 ? octet << 8 : octet;
-        }
-        return sum;
-    }
-
-    /** The ones’ complement of the ones’ complement sum (RFC 1071). */
-    private static short checksum(byte[] bytes, int from, int length, int more) {
-        int sum = sum(bytes, from, length) + more;
-        while (sum >> 16 != 0) {
-            sum = (sum & 0xffff) + (sum >> 16);
-        }
-        return (short) ~sum;
     }
 }

@@ -1,7 +1,5 @@
 package jordfell.lab.capture;
 
-import java.io.DataInputStream;
-import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -11,10 +9,17 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import jordfell.core.capture.CaptureReader;
+import jordfell.core.capture.Flow;
+import jordfell.core.capture.FrameReader;
+import jordfell.core.capture.Packets;
+import jordfell.core.capture.Tally;
+import jordfell.core.capture.UnreadableException;
+import jordfell.lab.net.Endpoint;
 import jordfell.lab.net.Transport;
 
 /**
@@ -34,7 +39,7 @@ public final class Pcapng {
     private static final int APPLICATION = 4;
     private static final int INTERFACE_NAME = 2;
     private static final int IPV4_NAME = 1;
-    private static final int LONGEST_BLOCK = 1 << 20;
+    private static final int PIECE = 1 << 16;
 
     private Pcapng() {}
 
@@ -148,69 +153,43 @@ public final class Pcapng {
     }
 
     /**
-     * Reads a capture back: the IPv4 datagrams of its Ethernet frames; what else is in it is passed over.
+     * Reads a capture back: datagrams and the segments of streams; what else is in it is passed over.
      *
-     * @throws IOException for what is no pcapng, or is cut short, with where in it
+     * @throws IOException for what is no capture, or is cut short, with where in it
      */
     public static List<Captured> read(InputStream in) throws IOException {
-        DataInputStream bytes = new DataInputStream(in);
         List<Captured> read = new ArrayList<>();
-        Fragments fragments = new Fragments();
-        ByteOrder order = ByteOrder.LITTLE_ENDIAN;
-        long at = 0;
-        for (int first = bytes.read(); first >= 0; first = bytes.read()) {
-            byte[] head = new byte[12];
-            head[0] = (byte) first;
-            fill(bytes, head, 1, at);
-            if (ByteBuffer.wrap(head).getInt() == SECTION) {
-                order = ByteBuffer.wrap(head, 8, 4).getInt() == BYTE_ORDER
-                        ? ByteOrder.BIG_ENDIAN
-                        : ByteOrder.LITTLE_ENDIAN;
-            } else if (at == 0) {
-                throw new IOException("It does not begin as a pcapng capture does.");
+        Packets packets = new Packets() {
+            @Override
+            public void datagram(Instant at, Flow flow, byte[] bytes, int from, int length) {
+                read.add(captured(at, flow, Transport.UDP, Arrays.copyOfRange(bytes, from, from + length)));
             }
-            ByteBuffer block = ByteBuffer.wrap(head).order(order);
-            int type = block.getInt(0);
-            int length = block.getInt(4);
-            if (length < 12 || length % 4 != 0 || length > LONGEST_BLOCK) {
-                throw new IOException("The block at byte " + at + " says that it has " + length + " bytes.");
+
+            @Override
+            public void segment(Instant at, Flow flow, int sequence, int flags, byte[] bytes, int from, int length) {
+                if (length > 0) { // what only acknowledges carries nothing
+                    read.add(captured(at, flow, Transport.TCP, Arrays.copyOfRange(bytes, from, from + length)));
+                }
             }
-            byte[] rest = new byte[length];
-            System.arraycopy(head, 0, rest, 0, 12);
-            fill(bytes, rest, 12, at);
-            if (type == PACKET) {
-                packet(ByteBuffer.wrap(rest).order(order), fragments).ifPresent(read::add);
+        };
+        CaptureReader reader = new CaptureReader(new FrameReader(packets, new Tally()));
+        try {
+            byte[] piece = new byte[PIECE];
+            for (int some = in.read(piece); some >= 0; some = in.read(piece)) {
+                reader.take(piece, 0, some);
             }
-            at += length;
+            reader.end();
+        } catch (UnreadableException e) {
+            throw new IOException(e.getMessage(), e);
         }
         return read;
     }
 
-    private static void fill(DataInputStream bytes, byte[] into, int from, long at) throws IOException {
-        try {
-            bytes.readFully(into, from, into.length - from);
-        } catch (EOFException e) {
-            throw new IOException("It is cut short within the block at byte " + at + ".", e);
-        }
-    }
-
-    private static Optional<Captured> packet(ByteBuffer block, Fragments fragments) {
-        if (block.capacity() < 32) {
-            return Optional.empty();
-        }
-        long micros = (long) block.getInt(12) << 32 | block.getInt(16) & 0xffffffffL;
-        int length = block.getInt(20);
-        if (length < 0 || length > block.capacity() - 32) {
-            return Optional.empty();
-        }
-        byte[] frame = new byte[length];
-        block.get(28, frame);
-        Optional<byte[]> whole = Frame.isFragment(frame) ? fragments.put(frame) : Optional.of(frame);
-        return whole.flatMap(Frame::read)
-                .map(c -> Captured.whole(
-                        Instant.ofEpochSecond(micros / 1_000_000, micros % 1_000_000 * 1_000),
-                        c.from(),
-                        c.to(),
-                        c.payload()));
+    private static Captured captured(Instant at, Flow flow, Transport transport, byte[] bytes) {
+        return Captured.whole(
+                at,
+                new Endpoint(flow.fromHost(), flow.fromPort(), transport),
+                new Endpoint(flow.toHost(), flow.toPort(), transport),
+                bytes);
     }
 }

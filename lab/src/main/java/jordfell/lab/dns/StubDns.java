@@ -166,7 +166,7 @@ public final class StubDns {
                 .toList();
     }
 
-    private static String spoken(Record record) {
+    public static String spoken(Record record) {
         return record instanceof SRVRecord srv
                 ? srv.getTarget().toString(true) + ":" + srv.getPort()
                 : record.rdataToString();

@@ -39,7 +39,8 @@ class BodyGate extends OncePerRequestFilter implements Gate {
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
-        return request.getContentLengthLong() <= 0 && request.getHeader("Transfer-Encoding") == null;
+        return request.getAttribute(GOES_ON) != null
+                || request.getContentLengthLong() <= 0 && request.getHeader("Transfer-Encoding") == null;
     }
 
     @Override
@@ -87,6 +88,9 @@ class BodyGate extends OncePerRequestFilter implements Gate {
     }
 
     private static long most(HttpServletRequest request, boolean known) {
+        if (known && request.getAttribute(LONGEST_BODY) instanceof Long longest) {
+            return longest;
+        }
         String type = request.getContentType() == null ? "" : request.getContentType();
         return !known ? OF_STRANGERS : type.startsWith("application/octet-stream") ? OF_FILES : OF_JSON;
     }

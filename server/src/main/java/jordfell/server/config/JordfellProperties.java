@@ -12,6 +12,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param fetchesPerSecond how many configurations one source address may ask for in a second: all phones of a site come
  *     from one after a power cut
  * @param tftpPort the TFTP server's UDP port on 127.0.0.1; 0 for any free one
+ * @param feedPort the TCP port on 127.0.0.1 by which programs feed evidence; 0 for any free one
+ * @param syslogPort the UDP port on 127.0.0.1 to which phones send what they write down; 0 for any free one
  * @param sipPort the registrar's UDP port on 127.0.0.1; 0 for any free one
  * @param clearedDays for how many days a sheet that was cleared can be brought back
  * @param undoDays for how many days what was done can be taken back
@@ -27,6 +29,8 @@ public record JordfellProperties(
         @DefaultValue("true") boolean past,
         @DefaultValue("5060") int sipPort,
         @DefaultValue("6969") int tftpPort,
+        @DefaultValue("0") int feedPort,
+        @DefaultValue("0") int syslogPort,
         @DefaultValue("400") int fetchesPerSecond,
         @DefaultValue("30") int clearedDays,
         @DefaultValue("90") int undoDays,

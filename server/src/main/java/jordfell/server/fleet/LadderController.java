@@ -1,17 +1,7 @@
 package jordfell.server.fleet;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.time.Instant;
-import java.util.HexFormat;
-import java.util.List;
-import jordfell.core.evidence.Episode;
-import jordfell.core.evidence.SipSeen;
 import jordfell.core.ladder.Ladder;
-import jordfell.core.ladder.Lane;
-import jordfell.core.ladder.MessageWords;
-import jordfell.core.ladder.Step;
+import jordfell.server.ladder.LadderView;
 import jordfell.server.problem.RefusedException;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -24,36 +14,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api/devices/{id}/ladder", produces = "application/json")
 class LadderController {
 
-    record LaneView(Lane.Kind kind, String name) {}
-
-    /**
-     * One thing that went from one lane to another.
-     *
-     * @param from place among the lanes, from 0
-     * @param to the same as {@code from} where nothing went anywhere
-     * @param isMessage whether it can be opened
-     */
-    record StepView(Instant at, int from, int to, String label, boolean bad, boolean isMessage) {}
-
-    /**
-     * Steps that belong together.
-     *
-     * @param key by which its messages are asked for
-     * @param times how often they went alike, from first to last
-     */
-    record ExchangeView(String key, Instant first, Instant last, int times, List<StepView> steps) {}
-
-    record LadderView(List<LaneView> lanes, List<ExchangeView> exchanges) {}
-
-    record WordsView(String name, String value, String words, boolean bad) {}
-
-    /**
-     * A message.
-     *
-     * @param size in bytes
-     */
-    record MessageView(Instant at, String node, String peer, int size, List<WordsView> words, String raw) {}
-
     private final DeviceCase cases;
 
     LadderController(DeviceCase cases) {
@@ -62,18 +22,7 @@ class LadderController {
 
     @GetMapping
     LadderView ladder(@PathVariable long id) {
-        Ladder ladder = ladder(open(id));
-        List<Lane> lanes = ladder.lanes();
-        return new LadderView(
-                lanes.stream().map(l -> new LaneView(l.kind(), l.name())).toList(),
-                ladder.exchanges().stream()
-                        .map(e -> new ExchangeView(
-                                handle(e.episode()),
-                                e.episode().first(),
-                                e.episode().last(),
-                                e.episode().times(),
-                                e.steps().stream().map(s -> view(s, lanes)).toList()))
-                        .toList());
+        return LadderView.of(ladder(open(id)));
     }
 
     /**
@@ -83,40 +32,16 @@ class LadderController {
      * @param step its place there, from 0
      */
     @GetMapping("/message")
-    MessageView message(@PathVariable long id, @RequestParam String key, @RequestParam int step) {
+    LadderView.MessageView message(@PathVariable long id, @RequestParam String key, @RequestParam int step) {
         DeviceCase.Opened device = open(id);
-        SipSeen seen = ladder(device).exchanges().stream()
-                .filter(e -> handle(e.episode()).equals(key))
-                .filter(e -> step >= 0 && step < e.steps().size())
-                .flatMap(e -> e.steps().get(step).message().stream())
-                .findFirst()
+        return LadderView.message(
+                        ladder(device),
+                        key,
+                        step,
+                        device.device().facts(),
+                        device.device().secrets())
                 .orElseThrow(() -> RefusedException.gone(
                         "This message is kept no more: newer ones of the same kind took its place."));
-        List<MessageWords.Line> words = seen instanceof SipSeen.Message message
-                ? MessageWords.of(
-                        message, device.device().facts(), device.device().secrets())
-                : List.of(new MessageWords.Line("", "", ((SipSeen.Broken) seen).why(), true));
-        String raw = seen.datagram().text();
-        return new MessageView(
-                seen.at(),
-                seen.node(),
-                seen.peer(),
-                raw.length(),
-                words.stream()
-                        .map(w -> new WordsView(w.name(), w.value(), w.words(), w.bad()))
-                        .toList(),
-                raw);
-    }
-
-    /** What an episode goes by is made of what was seen, a site’s secret address too: who looks is told nothing of that. */
-    private static String handle(Episode episode) {
-        try {
-            byte[] digest =
-                    MessageDigest.getInstance("SHA-256").digest(episode.key().getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(digest, 0, 12);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java platform has SHA-256", e);
-        }
     }
 
     private DeviceCase.Opened open(long id) {
@@ -125,15 +50,5 @@ class LadderController {
 
     private static Ladder ladder(DeviceCase.Opened device) {
         return Ladder.of(device.device().facts(), device.episodes());
-    }
-
-    private static StepView view(Step step, List<Lane> lanes) {
-        return new StepView(
-                step.at(),
-                lanes.indexOf(step.from()),
-                lanes.indexOf(step.to()),
-                step.label(),
-                step.bad(),
-                step.message().isPresent());
     }
 }

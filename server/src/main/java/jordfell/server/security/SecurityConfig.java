@@ -34,7 +34,10 @@ class SecurityConfig {
     SecurityFilterChain security(HttpSecurity http) throws Exception {
         CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
         tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
-        return http.csrf(csrf -> csrf.spa().csrfTokenRepository(tokens))
+        return http.csrf(csrf -> csrf.spa()
+                        .csrfTokenRepository(tokens)
+                        // What comes by the port for feeds comes from no browser, and has a key of its own.
+                        .ignoringRequestMatchers("/feed/**"))
                 .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.NO_REFERRER))
                         .permissionsPolicyHeader(permissions -> permissions.policy(PERMISSIONS)))
@@ -42,6 +45,8 @@ class SecurityConfig {
                         .permitAll()
                         // Whoever has the link may open it, once.
                         .requestMatchers(HttpMethod.POST, "/api/handoffs/open", "/api/pin-links/open")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.PUT, "/feed/*")
                         .permitAll()
                         .requestMatchers(HttpMethod.GET, "/api/start")
                         .permitAll()

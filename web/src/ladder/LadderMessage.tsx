@@ -1,19 +1,26 @@
 import { Box, chakra } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useLadderMessage } from '../../api/queries'
-import { Act, Faded, Mono } from '../../kit/basics'
-import { Breakable } from '../../kit/Breakable'
-import { Shown } from '../../kit/Shown'
-import { clock } from '../../kit/Age'
+import { Act, Faded, Mono } from '../kit/basics'
+import { Breakable } from '../kit/Breakable'
+import { Shown } from '../kit/Shown'
+import { clock } from '../kit/Age'
+import type { AskMessage } from './DrawnLadder'
 
 /** @param exchange the key of the exchange that it belongs to */
-type Props = { id: number; exchange: string; step: number }
+type Props = { message: AskMessage; exchange: string; step: number }
 
 /** A message: the headers that matter in words, and its bytes. What somebody hostile wrote into it is text. */
-export function LadderMessage({ id, exchange, step }: Props) {
+export function LadderMessage({ message: of, exchange, step }: Props) {
+  // It does not change any more.
+  const query = useQuery({
+    queryKey: [...of.key, exchange, step],
+    staleTime: Infinity,
+    queryFn: () => of.ask(exchange, step),
+  })
   const [raw, setRaw] = useState(false)
   return (
-    <Shown query={useLadderMessage(id, exchange, step)} what="The message">
+    <Shown query={query} what="The message">
       {(message) => (
         <Box role="region" aria-label="The message" borderLeft="1px solid" borderColor="line" pl="16px">
           <Faded>

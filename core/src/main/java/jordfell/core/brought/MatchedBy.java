@@ -1,0 +1,21 @@
+package jordfell.core.brought;
+
+/** By what something that was brought is a device’s, the surest first. */
+public enum MatchedBy {
+    INSTANCE("its instance"),
+    MAC("its MAC"),
+    CALL_ID("a Call-ID of it that was seen here"),
+    EXTENSION("its extension, which no other device has"),
+    ADDRESS("its address");
+
+    private final String words;
+
+    MatchedBy(String words) {
+        this.words = words;
+    }
+
+    /** As in <em>matched by its instance</em>. */
+    public String words() {
+        return words;
+    }
+}

@@ -1,0 +1,86 @@
+package jordfell.core.brought;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import jordfell.core.diagnosis.CaseOf;
+import jordfell.core.diagnosis.Diagnosis;
+import jordfell.core.diagnosis.Finding;
+import jordfell.core.diagnosis.SecretBook;
+import jordfell.core.evidence.Evidence;
+import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.path.DeviceFacts;
+
+/**
+ * What the rules say of one device by what was brought, and by nothing else.
+ *
+ * @param findings the first explaining most; only such as rest on what can be seen from there
+ * @param words how it went, in a sentence
+ * @param blind what can’t be said from there
+ */
+public record Verdict(List<Finding> findings, String words, List<String> blind) {
+
+    /** A request that is as old as this when the recording ends has had its time to be answered (RFC 3261 §17.1.2.2). */
+    private static final Duration ANSWERED_WITHIN = Duration.ofSeconds(32);
+
+    public Verdict {
+        findings = List.copyOf(findings);
+        blind = List.copyOf(blind);
+    }
+
+    /** What these say of a device. */
+    public static Verdict of(DeviceFacts device, List<Observation> seen, SecretBook secrets) {
+        Evidence all = new Evidence(seen);
+        List<Observation> own = all.all().stream().filter(device::owns).toList();
+        Vantage vantage = Vantage.of(own);
+        if (own.isEmpty()) {
+            return new Verdict(List.of(), "What is in it is from before it had this extension.", vantage.blind());
+        }
+        Instant end = own.get(own.size() - 1).at();
+        CaseOf device0 = CaseOf.of(device, own, secrets, end);
+        List<Finding> findings = Diagnosis.of(device0).stream()
+                .filter(vantage::allows)
+                .filter(f -> !isMendedBy(f, own))
+                .toList();
+        return new Verdict(findings, words(new Evidence(own), vantage, end), vantage.blind());
+    }
+
+    /** Whether it was registered after the last time that this showed. */
+    private static boolean isMendedBy(Finding finding, List<Observation> own) {
+        return finding.cause() != jordfell.core.diagnosis.Cause.CLOCK_WRONG
+                && own.get(own.size() - 1) instanceof BindingChanged last
+                && last.change().live();
+    }
+
+    private static String words(Evidence own, Vantage vantage, Instant end) {
+        Optional<BindingChanged> binding = own.last(BindingChanged.class, b -> true);
+        Optional<SipSeen.Response> answer =
+                own.last(SipSeen.Response.class, r -> !r.toNode() && r.answers("REGISTER") && r.status() >= 200);
+        Optional<SipSeen.Request> ask = own.last(SipSeen.Request.class, r -> r.toNode() && r.asks("REGISTER"));
+        Optional<Observation> newest = Stream.of(binding, answer, ask)
+                .flatMap(Optional::stream)
+                .map(o -> (Observation) o)
+                .reduce((a, b) -> b.at().isAfter(a.at()) ? b : a);
+        if (newest.isEmpty()) {
+            return vantage.asks() || vantage.answers()
+                    ? "No registration of it is in it."
+                    : "It was seen, and no SIP of it.";
+        }
+        if (newest.get() instanceof BindingChanged b) {
+            return b.change().live()
+                    ? "It was registered as " + b.number() + " at " + b.node() + " when the recording ended."
+                    : "It ended its registration of " + b.number() + " itself.";
+        } else if (newest.get() instanceof SipSeen.Response r) {
+            return "The last answer to it was “" + r.message().startLine().substring("SIP/2.0 ".length()) + "” from "
+                    + r.node() + ".";
+        }
+        SipSeen.Request r = (SipSeen.Request) newest.get();
+        return vantage.answers() && r.at().plus(ANSWERED_WITHIN).isBefore(end)
+                ? "Its last REGISTER to " + r.node() + " was not answered in it."
+                : "Its last REGISTER went to " + r.node() + "; whether that was answered is not in it.";
+    }
+}

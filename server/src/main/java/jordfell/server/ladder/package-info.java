@@ -1,0 +1,5 @@
+/** Ladders as screens are given them. */
+@NullMarked
+package jordfell.server.ladder;
+
+import org.jspecify.annotations.NullMarked;
