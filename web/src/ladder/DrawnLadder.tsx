@@ -53,16 +53,34 @@ export type AskMessage = {
   ask: (exchange: string, step: number) => Promise<Schemas['MessageView']>
 }
 
-/** What went to and fro between a device and everybody else, the newest last; a message opens beside it, in words. */
-export function DrawnLadder({ ladder, message }: { ladder: View; message: AskMessage }) {
-  if (ladder.exchanges.length === 0) return <Faded>Nothing yet.</Faded>
-  return <Drawn ladder={ladder} message={message} />
+type Props = {
+  ladder: View
+  message: AskMessage
+  /** The moment that is looked at; empty for none. */
+  at?: string
 }
 
-function Drawn({ ladder, message }: { ladder: View; message: AskMessage }) {
+/** What went to and fro between a device and everybody else, the newest last; a message opens beside it, in words. */
+export function DrawnLadder({ ladder, message, at = '' }: Props) {
+  if (ladder.exchanges.length === 0) return <Faded>Nothing yet.</Faded>
+  return <Drawn ladder={ladder} message={message} at={at} />
+}
+
+/** The exchange that was going on at a moment, or that was nearest to it. */
+function nearest(exchanges: Exchange[], at: string): string | undefined {
+  if (!at) return undefined
+  const moment = Date.parse(at)
+  const away = (e: Exchange) => Math.max(0, Date.parse(e.first) - moment, moment - Date.parse(e.last))
+  return exchanges.toSorted((a, b) => away(a) - away(b))[0]?.key
+}
+
+function Drawn({ ladder, message, at }: Required<Props>) {
+  const looked = nearest(ladder.exchanges, at)
   const [all, setAll] = useState(false)
   const [opened, setOpened] = useState<Opened>()
-  const shown = all ? ladder.exchanges : ladder.exchanges.slice(-FEW)
+  const newest = ladder.exchanges.slice(-FEW)
+  const isOlder = looked !== undefined && !newest.some((e) => e.key === looked)
+  const shown = all || isOlder ? ladder.exchanges : newest
   const hidden = ladder.exchanges.length - shown.length
   return (
     <Flex gap="24px" mt="6px" align="start">
@@ -77,6 +95,7 @@ function Drawn({ ladder, message }: { ladder: View; message: AskMessage }) {
             <Exchanged
               key={e.key}
               exchange={e}
+              looked={e.key === looked}
               lanes={ladder.lanes.length}
               opened={opened?.key === e.key ? opened.step : undefined}
               onOpen={(step) =>
@@ -135,14 +154,22 @@ function Lanes({ lanes, children }: { lanes: View['lanes']; children: React.Reac
 
 type ExchangedProps = {
   exchange: Exchange
+  /** Whether the moment that is looked at is this one’s. */
+  looked: boolean
   lanes: number
   opened: number | undefined
   onOpen: (step: number) => void
 }
 
-function Exchanged({ exchange: e, lanes, opened, onOpen }: ExchangedProps) {
+function Exchanged({ exchange: e, looked, lanes, opened, onOpen }: ExchangedProps) {
   return (
-    <Box borderTop="1px solid" borderColor="hair" py="2px">
+    <Box
+      borderTop="1px solid"
+      borderColor="hair"
+      py="2px"
+      boxShadow={looked ? 'inset 3px 0 0 var(--chakra-colors-ink)' : undefined}
+      aria-current={looked || undefined}
+    >
       {e.times > 1 && (
         <Faded fontSize="11.5px" bg="sheet" position="relative">
           the last of {e.times} alike, since {clock(e.first)}

@@ -17,8 +17,8 @@ export function BroughtDevice({ brought, device: d, reading }: Props) {
     <Box
       role="region"
       aria-label={d.label}
-      mt="18px"
-      p="14px 16px"
+      my="6px"
+      p="12px 16px"
       bg="sheet"
       border="1px solid"
       borderColor="line"

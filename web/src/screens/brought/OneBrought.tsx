@@ -1,5 +1,6 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useQueryClient } from '@tanstack/react-query'
+import { Fragment } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
@@ -28,7 +29,6 @@ function Opened({ whole }: { whole: Whole }) {
   const b = whole.brought
   const [address, setAddress] = useSearchParams()
   const chosen = Number(address.get('device') ?? 0)
-  const device = whole.devices.find((d) => d.id === chosen)
   const reading = b.state === 'READING'
   return (
     <>
@@ -82,7 +82,6 @@ function Opened({ whole }: { whole: Whole }) {
           )
         }
       />
-      {device && <BroughtDevice key={device.id} brought={b.id} device={device} reading={reading} />}
       <Strangers whole={whole} />
     </>
   )
@@ -114,7 +113,7 @@ function Ends({ brought: b }: { brought: View }) {
         <Act onClick={() => cancel.mutate(undefined)}>Cancel</Act>
       ) : (
         <ConfirmAct
-          label="Remove…"
+          label="Remove"
           question="Remove it for good? What was seen here stays."
           onConfirm={() => remove.mutate(undefined)}
         />
@@ -139,7 +138,7 @@ function Devices({ whole, chosen, onChoose }: DevicesProps) {
     <Box mt="16px">
       <Heading>
         {b.devices >= 0 ? b.devices : devices.length} {devices.length === 1 ? 'device' : 'devices'} in it
-        {held > 0 && `, of ${held} something is wrong`}
+        {held > 0 && `; something is wrong with ${held}`}
         {b.devices > devices.length && ` · the first ${devices.length} are shown`}
       </Heading>
       <Grid mt="4px">
@@ -153,23 +152,30 @@ function Devices({ whole, chosen, onChoose }: DevicesProps) {
         </thead>
         <tbody>
           {devices.map((d) => (
-            <chakra.tr key={d.id} bg={d.id === chosen ? 'fjordBg' : undefined}>
-              <td>
-                <Act kind="quiet" aria-expanded={d.id === chosen} onClick={() => onChoose(d.id)} pl="0">
-                  <CutMiddle text={d.label} />
-                </Act>
-                <Box>
-                  <Mono color="faded">{d.mac}</Mono>
-                </Box>
-              </td>
-              <td>{d.matchedBy.join(', ')}</td>
-              <td>
-                <Mono>{clock(d.last)}</Mono>
-              </td>
-              <chakra.td color={d.held ? 'rust' : 'ink'} fontWeight={d.held ? 600 : 400}>
-                {d.sentence}
-              </chakra.td>
-            </chakra.tr>
+            <Fragment key={d.id}>
+              <chakra.tr bg={d.id === chosen ? 'fjordBg' : undefined}>
+                <td>
+                  <Act kind="quiet" aria-expanded={d.id === chosen} onClick={() => onChoose(d.id)} pl="0">
+                    <CutMiddle text={d.label} />
+                  </Act>
+                  <Mono color="faded"> {d.mac}</Mono>
+                </td>
+                <td title={d.matchedBy.join(', ')}>{d.matchedBy[0]}</td>
+                <td>
+                  <Mono>{clock(d.last)}</Mono>
+                </td>
+                <chakra.td color={d.held ? 'rust' : 'ink'} fontWeight={d.held ? 600 : 400}>
+                  {d.sentence}
+                </chakra.td>
+              </chakra.tr>
+              {d.id === chosen && (
+                <tr>
+                  <td colSpan={4}>
+                    <BroughtDevice brought={b.id} device={d} reading={b.state === 'READING'} />
+                  </td>
+                </tr>
+              )}
+            </Fragment>
           ))}
         </tbody>
       </Grid>

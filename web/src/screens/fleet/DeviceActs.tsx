@@ -1,10 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useChange } from '../../api/queries'
 import { Act } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
+import { CasefileDialog } from '../casefile/CasefileDialog'
 import { ASKED_AT, type Consents, ReleaseQuestion } from './ReleaseQuestion'
 
 type Props = { device: Schemas['DeviceSheet']; onEdit: () => void; onCard: () => void }
@@ -12,6 +14,7 @@ type Props = { device: Schemas['DeviceSheet']; onEdit: () => void; onCard: () =>
 /** What can be done to any device, whatever its condition. */
 export function DeviceActs({ device, onEdit, onCard }: Props) {
   const path = { params: { path: { id: device.id } } }
+  const [casefile, setCasefile] = useState(false)
   const testCall = useChange(() => unwrap(client.POST('/api/devices/{id}/test-call', path)))
   const release = useChange((consents: Consents) =>
     unwrap(client.POST('/api/devices/{id}/release', { ...path, body: consents })),
@@ -56,11 +59,13 @@ export function DeviceActs({ device, onEdit, onCard }: Props) {
           <Link to={`/templates/${device.templateId ?? ''}?device=${device.id}`}>Its settings</Link>
         </Act>
         <Act onClick={onEdit}>Edit…</Act>
+        <Act onClick={() => setCasefile(true)}>Casefile…</Act>
       </Flex>
       <ReleaseQuestion
         error={release.error}
         onAgree={(more) => release.mutate({ ...release.variables, ...more })}
       />
+      {casefile && <CasefileDialog id={device.id} label={device.label} onClose={() => setCasefile(false)} />}
       <Trouble error={testCall.error ?? release.error ?? restart.error} shownAt={ASKED_AT} />
     </Box>
   )

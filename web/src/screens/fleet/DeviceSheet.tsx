@@ -5,6 +5,9 @@ import { Act, Faded, Heading, Mono } from '../../kit/basics'
 import { MissingList } from '../../kit/MissingList'
 import { Trouble } from '../../kit/Trouble'
 import { useKey } from '../../kit/keys'
+import { Notes } from '../story/Notes'
+import { StoryPart } from '../story/StoryPart'
+import { Twin } from '../story/Twin'
 import { Before } from './Before'
 import { BigRail } from './BigRail'
 import { ByHandLines } from './ByHandLines'
@@ -93,6 +96,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
           onCard={() => setEditing('card')}
         />
       ))}
+      {wide && <StoryPart id={device.id} />}
       {wide && <Ladder id={device.id} />}
       {mayChange && (
         <DeviceActs device={device} onEdit={() => setEditing('device')} onCard={() => setEditing('card')} />
@@ -136,6 +140,8 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
         <MissingList of={{ kind: 'devices', id: device.id }} />
       )}
       <MatchSheets sheets={device.match} />
+      {device.findings.length > 0 && <Twin id={device.id} />}
+      <Notes id={device.id} />
       <Before past={device.past} several={device.lines.length > 1} />
       <Seen seen={device.seen} letGo={device.letGo} />
       {mayChange && <LifeActs device={device} />}

@@ -2,12 +2,14 @@ import { Box } from '@chakra-ui/react'
 import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
 import { useLadder } from '../../api/queries'
+import { useAddress } from '../../frame/useAddress'
 import { Heading } from '../../kit/basics'
 import { Shown } from '../../kit/Shown'
 import { DrawnLadder } from '../../ladder/DrawnLadder'
 
 /** What went to and fro between a device and everybody else. */
 export function Ladder({ id }: { id: number }) {
+  const { at } = useAddress()
   return (
     <Box mt="18px" role="region" aria-label="What went to and fro">
       <Heading>What went to and fro</Heading>
@@ -15,6 +17,7 @@ export function Ladder({ id }: { id: number }) {
         {(ladder) => (
           <DrawnLadder
             ladder={ladder}
+            at={at('moment')}
             message={{
               key: ['message', id],
               ask: (key, step) =>

@@ -3,6 +3,7 @@ import { useParams } from 'react-router'
 import { useSession } from '../../api/queries'
 import { Title } from '../../kit/basics'
 import { Tabs } from '../../kit/Tabs'
+import { Alarms } from './Alarms'
 import { ActList } from './ActList'
 import { AuditList } from './AuditList'
 import { Domains } from './Domains'
@@ -15,6 +16,7 @@ const TABS = [
   { to: '/settings/sites', name: 'Sites' },
   { to: '/settings/models', name: 'Models' },
   { to: '/settings/families', name: 'Families' },
+  { to: '/settings/alarms', name: 'Alarms' },
   { to: '/settings/history', name: 'History' },
 ]
 
@@ -38,6 +40,8 @@ export function Settings() {
           <Models open={id ?? ''} />
         ) : tab === 'families' ? (
           <Families open={id ?? ''} />
+        ) : tab === 'alarms' ? (
+          <Alarms />
         ) : tab === 'history' || tab === 'audit' ? (
           <Box height="100%" overflow="auto" p="12px 18px">
             {tab === 'history' ? <ActList /> : <AuditList />}

@@ -17,6 +17,7 @@ export const settings: Subject = {
         '/settings/models',
         '/settings/models/korrin-k24',
         '/settings/families',
+        '/settings/alarms',
         '/settings/history',
         '/settings/audit',
       ],

@@ -7,7 +7,9 @@ import { useReleases, useTriage } from '../../api/queries'
 import { Age, clock } from '../../kit/Age'
 import { Faded, Heading, Mono, Title } from '../../kit/basics'
 import { Shown } from '../../kit/Shown'
+import { AlarmsNow } from './AlarmsNow'
 import { AtTheDoor } from './AtTheDoor'
+import { HandedOver } from './HandedOver'
 import { PathPicture } from './PathPicture'
 import { HeldLately } from './HeldLately'
 import { useLastActs, useLately, useToday } from './queries'
@@ -44,6 +46,7 @@ export function Today() {
                     : ` · ${fresh} ${fresh === 1 ? 'cause is' : 'causes are'} new`)}
               </Faded>
             </Flex>
+            <AlarmsNow />
             <Box mt="12px">
               <PathPicture stops={day.stops} />
             </Box>
@@ -59,6 +62,7 @@ export function Today() {
             borderColor={{ lg: 'line' }}
             p="18px"
           >
+            <HandedOver />
             <HeldLately moments={day.lately} lookedAt={looked} />
             <AtTheDoor />
             <Changed />

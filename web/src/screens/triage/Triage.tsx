@@ -221,7 +221,16 @@ function OpenCause({ cause }: { cause: Cause }) {
         </tbody>
       </Grid>
       <Box mt="14px" color="faded">
-        Open a device for its match sheet and the remedy.
+        Open a device for its match sheet and the remedy, or hand all of it to somebody else as a{' '}
+        <chakra.a
+          color="fjord"
+          fontWeight={600}
+          href={`/api/casefile/causes/${cause.cause}?${new URLSearchParams({ variant: cause.variant }).toString()}`}
+          download
+        >
+          casefile
+        </chakra.a>
+        .
       </Box>
     </section>
   )

@@ -5,7 +5,7 @@ public enum MatchedBy {
     INSTANCE("its instance"),
     MAC("its MAC"),
     CALL_ID("a Call-ID of it that was seen here"),
-    EXTENSION("its extension, which no other device has"),
+    EXTENSION("its extension, nobody else’s"),
     ADDRESS("its address");
 
     private final String words;

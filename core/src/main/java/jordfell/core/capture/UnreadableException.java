@@ -5,7 +5,7 @@ public final class UnreadableException extends Exception {
 
     private static final long serialVersionUID = 1;
 
-    UnreadableException(String message) {
+    public UnreadableException(String message) {
         super(message);
     }
 }

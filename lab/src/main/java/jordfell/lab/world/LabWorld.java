@@ -184,6 +184,11 @@ public final class LabWorld {
         certificates.vouchedBy(authority);
     }
 
+    /** Until when the certificates hold that its nodes show, by their names. */
+    public Map<String, Instant> certificatesUntil() {
+        return certificates.validUntil();
+    }
+
     public SipCounters counters() {
         return counters;
     }

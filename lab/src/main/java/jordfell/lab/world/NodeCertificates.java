@@ -7,11 +7,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Supplier;
 import jordfell.lab.fault.Fault;
 import jordfell.lab.fault.FaultKind;
 import jordfell.lab.fault.NodeFaults;
 import jordfell.lab.net.Endpoint;
+import jordfell.lab.net.Transport;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.tls.Alert;
 import jordfell.lab.tls.LabAuthority;
@@ -58,6 +60,19 @@ final class NodeCertificates implements TlsServers {
                 .filter(host -> !faults.isDown(host))
                 .map(host -> made.computeIfAbsent(
                         new Shown(host, nodes.find(host).orElseThrow().domain(), fault(host)), this::make));
+    }
+
+    /** Until when each node’s certificate holds, by its name. */
+    Map<String, Instant> validUntil() {
+        Map<String, Instant> until = new TreeMap<>();
+        nodes.byHost()
+                .forEach((host, node) -> node.at().stream()
+                        .filter(at -> at.transport() == Transport.TLS)
+                        .findFirst()
+                        .flatMap(this::certificate)
+                        .ifPresent(shown ->
+                                until.put(node.name(), shown.getNotAfter().toInstant())));
+        return until;
     }
 
     @Override

@@ -3,6 +3,7 @@ package jordfell.server.brought;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.PushbackInputStream;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -96,8 +97,15 @@ class BroughtReadings {
         Instant until = clock.instant().plus(LONGEST);
         long read = 0;
         try {
+            PushbackInputStream begun = new PushbackInputStream(in, CasefileEntries.HEAD);
+            byte[] head = begun.readNBytes(CasefileEntries.HEAD);
+            begun.unread(head);
+            if (CasefileEntries.begins(head)) {
+                CasefileEntries.read(begun, reading);
+                return kept(reading, State.READ, "");
+            }
             byte[] piece = new byte[PIECE];
-            for (int some = in.read(piece); some >= 0; some = in.read(piece)) {
+            for (int some = begun.read(piece); some >= 0; some = begun.read(piece)) {
                 reading.take(piece, some);
                 read += some;
                 if (reading.isCancelled()) {
@@ -121,6 +129,10 @@ class BroughtReadings {
             state = reading.isCancelled() ? State.CANCELLED : State.BROKEN;
             trouble = "It broke off after " + read + " bytes; what came before that was read.";
         }
+        return kept(reading, state, trouble);
+    }
+
+    private Brought kept(Reading reading, State state, String trouble) {
         List<Gathered.OfDevice> devices = reading.devices();
         Instant now = clock.instant();
         Brought end = reading.as(state, trouble, Optional.of(now), verdicts.clock(devices, now));

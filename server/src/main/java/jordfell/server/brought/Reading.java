@@ -18,7 +18,9 @@ final class Reading {
     private final Brought begun;
     private final Gathered gathered;
     private final EvidenceReader reader;
+    private final List<String> said = new ArrayList<>();
     private long bytes;
+    private long observations;
     private volatile boolean isCancelled;
 
     Reading(Brought begun, Matching matching, Function<Consumer<Sighting>, EvidenceReader> reader) {
@@ -30,6 +32,26 @@ final class Reading {
     synchronized void take(byte[] some, int length) throws UnreadableException {
         bytes += length;
         reader.take(some, 0, length);
+    }
+
+    /** What a casefile says of itself. */
+    synchronized void says(String sentence) {
+        said.add(sentence);
+    }
+
+    /** Something that was seen elsewhere, read out of a casefile. */
+    synchronized void take(Sighting seen) {
+        observations++;
+        gathered.take(seen);
+    }
+
+    /** So many bytes were read besides. */
+    synchronized void count(long some) {
+        bytes += some;
+    }
+
+    private boolean isCasefile() {
+        return observations > 0 || !said.isEmpty();
     }
 
     synchronized void end() throws UnreadableException {
@@ -52,7 +74,8 @@ final class Reading {
 
     /** How far it is, or how it ended. */
     synchronized Brought as(Brought.State state, String trouble, Optional<Instant> ended, List<String> more) {
-        List<String> doubts = new ArrayList<>(reader.doubts());
+        List<String> doubts = new ArrayList<>(said);
+        doubts.addAll(reader.doubts());
         doubts.addAll(more);
         if (gathered.left() > 0) {
             doubts.add(gathered.left()
@@ -62,13 +85,13 @@ final class Reading {
         return new Brought(
                 begun.id(),
                 begun.name(),
-                reader.kind(),
+                isCasefile() ? "casefile" : reader.kind(),
                 state,
                 begun.who(),
                 begun.begun(),
                 ended,
                 bytes,
-                reader.tally().packets(),
+                isCasefile() ? observations : reader.tally().packets(),
                 reader.tally().sip(),
                 isAny ? Optional.of(gathered.first()) : Optional.empty(),
                 isAny ? Optional.of(gathered.last()) : Optional.empty(),

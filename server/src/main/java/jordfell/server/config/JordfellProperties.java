@@ -13,6 +13,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  *     from one after a power cut
  * @param tftpPort the TFTP server's UDP port on 127.0.0.1; 0 for any free one
  * @param feedPort the TCP port on 127.0.0.1 by which programs feed evidence; 0 for any free one
+ * @param smtpPort the port on 127.0.0.1 of the mail server that takes alarms; 0 for the stand-in that ships with Jordfell
  * @param syslogPort the UDP port on 127.0.0.1 to which phones send what they write down; 0 for any free one
  * @param sipPort the registrar's UDP port on 127.0.0.1; 0 for any free one
  * @param clearedDays for how many days a sheet that was cleared can be brought back
@@ -31,6 +32,7 @@ public record JordfellProperties(
         @DefaultValue("6969") int tftpPort,
         @DefaultValue("0") int feedPort,
         @DefaultValue("0") int syslogPort,
+        @DefaultValue("0") int smtpPort,
         @DefaultValue("400") int fetchesPerSecond,
         @DefaultValue("30") int clearedDays,
         @DefaultValue("90") int undoDays,

@@ -11,6 +11,7 @@ import jordfell.core.identity.MacAddress;
 import jordfell.core.intake.IntakeColumn;
 import jordfell.core.intake.IntakeRow;
 import jordfell.core.path.Standing;
+import jordfell.server.alarm.DemoAlarms;
 import jordfell.server.intake.Enrolling;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.lab.LabService;
@@ -43,6 +44,7 @@ public class DemoScenario {
     private final DemoLinks links;
     private final DemoTrouble trouble;
     private final DemoDirectory directory;
+    private final DemoAlarms alarms;
     private final DeviceStore devices;
     private final Enrolling enrolling;
     private final ReleaseService releases;
@@ -57,6 +59,7 @@ public class DemoScenario {
             DemoLinks links,
             DemoTrouble trouble,
             DemoDirectory directory,
+            DemoAlarms alarms,
             DeviceStore devices,
             Enrolling enrolling,
             ReleaseService releases,
@@ -69,6 +72,7 @@ public class DemoScenario {
         this.links = links;
         this.trouble = trouble;
         this.directory = directory;
+        this.alarms = alarms;
         this.devices = devices;
         this.enrolling = enrolling;
         this.releases = releases;
@@ -80,6 +84,7 @@ public class DemoScenario {
         DemoClock.as("Lena Ravn", () -> {
             jdbc.inTransaction(() -> ground.build(SIGN_INS));
             directory.publish();
+            alarms.build();
         });
     }
 

@@ -1,5 +1,6 @@
 package jordfell.server.history;
 
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Collection;
 import java.util.List;
@@ -16,21 +17,25 @@ public class LastActs {
     private static final int LONGEST = 300;
 
     private final Jdbc jdbc;
+    private final ActTrail trail;
     private final InstantSource clock;
 
-    LastActs(Jdbc jdbc, InstantSource clock) {
+    LastActs(Jdbc jdbc, ActTrail trail, InstantSource clock) {
         this.jdbc = jdbc;
+        this.trail = trail;
         this.clock = clock;
     }
 
     /** Something was done that these devices follow. */
     public void done(Collection<Long> devices, String who, String what) {
         String words = what.length() <= LONGEST ? what : what.substring(0, LONGEST - 1) + "…";
+        Instant now = clock.instant();
         List<@Nullable Object[]> rows = devices.stream()
-                .map(id -> new @Nullable Object[] {id, clock.instant(), who, words})
+                .map(id -> new @Nullable Object[] {id, now, who, words})
                 .toList();
         if (!rows.isEmpty()) {
             jdbc.batch("merge into last_act (device_id, at, who, what) key (device_id) values (?, ?, ?, ?)", rows);
+            trail.add(devices, now, who, words);
         }
     }
 

@@ -123,6 +123,28 @@ public class DeviceStateStore {
                 .toList();
     }
 
+    /** The devices that a cause holds, those that it held first; so many at most. */
+    public List<Long> heldBy(String cause, String variant, int most) {
+        return jdbc.list(
+                "select device_id from device_state where cause = ? and variant = ? order by since, device_id limit ?",
+                row -> row.number("device_id"),
+                cause,
+                variant,
+                most);
+    }
+
+    /** A device of the same model that has dial tone: of several one with its template, at its site, with its firmware. */
+    public Optional<Long> nearestThatWorks(
+            long device, String model, @Nullable Long template, long site, String firmware) {
+        return jdbc.one("""
+                select d.id from device d join device_state s on s.device_id = d.id
+                where d.model_id = ? and d.id <> ? and d.standing = 'IN_USE' and s.condition in ('CARRYING', 'PROVEN')
+                  and s.cause = ''
+                order by case when d.template_id is not distinct from cast(? as bigint) then 0 else 4 end
+                       + case when d.site_id = ? then 0 else 2 end
+                       + case when s.firmware = ? then 0 else 1 end, d.id limit 1""", row -> row.number("id"), model, device, template, site, firmware);
+    }
+
     /** Of all devices. */
     public List<FirstCause> firstCauses() {
         return jdbc.list(

@@ -51,7 +51,11 @@ class SecurityConfig {
                         .requestMatchers(HttpMethod.GET, "/api/start")
                         .permitAll()
                         .requestMatchers(
-                                "/api/sites/*/network", "/api/sites/*/dhcp.txt", "/api/audit/**", "/api/lab/capture")
+                                "/api/sites/*/network",
+                                "/api/sites/*/dhcp.txt",
+                                "/api/audit/**",
+                                "/api/lab/capture",
+                                "/api/casefile/**")
                         .hasRole("TECHNICIAN")
                         .requestMatchers(HttpMethod.DELETE, "/api/session")
                         .hasRole("VIEWER")

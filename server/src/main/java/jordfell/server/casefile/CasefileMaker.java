@@ -1,0 +1,306 @@
+package jordfell.server.casefile;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import jordfell.core.casefile.CaseWindow;
+import jordfell.core.casefile.Casefile.DevicePage;
+import jordfell.core.casefile.Casefile.Fact;
+import jordfell.core.casefile.Casefile.Found;
+import jordfell.core.casefile.Casefile.Match;
+import jordfell.core.casefile.Withheld;
+import jordfell.core.device.Device.TemplateRef;
+import jordfell.core.diagnosis.CaseOf;
+import jordfell.core.diagnosis.Finding;
+import jordfell.core.diagnosis.MatchSheet;
+import jordfell.core.diagnosis.SecretBook;
+import jordfell.core.evidence.Episode;
+import jordfell.core.evidence.Evidence;
+import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.TestCalled;
+import jordfell.core.evidence.SipSeen;
+import jordfell.core.history.FindingLife;
+import jordfell.core.history.Point;
+import jordfell.core.path.DeviceFacts.ExtensionFacts;
+import jordfell.core.path.DevicePath;
+import jordfell.core.path.PathComputer;
+import jordfell.core.render.SecretMask;
+import jordfell.core.settings.ResolvedSetting;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
+import jordfell.core.story.Story;
+import jordfell.core.story.Timeline;
+import jordfell.server.device.Assembled;
+import jordfell.server.device.FactsAssembler;
+import jordfell.server.history.ActTrail;
+import jordfell.server.history.DomainSecrets;
+import jordfell.server.history.EpisodeStore;
+import jordfell.server.history.Histories;
+import jordfell.server.records.DeviceStateStore;
+import jordfell.server.records.ExtensionStore;
+import jordfell.server.records.ReleaseStore;
+import org.springframework.stereotype.Component;
+
+/** Gathers what a casefile tells of a device. */
+@Component
+class CasefileMaker {
+
+    private final FactsAssembler facts;
+    private final Histories histories;
+    private final EpisodeStore episodes;
+    private final ActTrail trail;
+    private final IssueStore issues;
+    private final DomainSecrets secrets;
+    private final ExtensionStore extensions;
+    private final ReleaseStore releases;
+    private final DeviceStateStore states;
+    private final InstantSource clock;
+
+    CasefileMaker(
+            FactsAssembler facts,
+            Histories histories,
+            EpisodeStore episodes,
+            ActTrail trail,
+            IssueStore issues,
+            DomainSecrets secrets,
+            ExtensionStore extensions,
+            ReleaseStore releases,
+            DeviceStateStore states,
+            InstantSource clock) {
+        this.facts = facts;
+        this.histories = histories;
+        this.episodes = episodes;
+        this.trail = trail;
+        this.issues = issues;
+        this.secrets = secrets;
+        this.extensions = extensions;
+        this.releases = releases;
+        this.states = states;
+        this.clock = clock;
+    }
+
+    /**
+     * A device, with what a casefile needs of it.
+     *
+     * @param seen within the window, without secrets
+     * @param released the file as released, without secrets; empty if none was
+     */
+    record Gathered(
+            Assembled device,
+            DevicePage page,
+            List<Observation> seen,
+            Optional<String> released,
+            List<Fact> settings) {}
+
+    /** A window that fits what happened to a device. */
+    Optional<CaseWindow> window(long id) {
+        return facts.assemble(id).map(of -> {
+            Instant now = clock.instant();
+            Optional<CaseWindow> recorded = issues.newest(id)
+                    .map(i -> new CaseWindow(i.started(), i.ended().orElse(now), ""));
+            return CaseWindow.suggested(heldSince(present(of, now)), recorded, now);
+        });
+    }
+
+    /** All secrets that may stand in what is told of a device. */
+    Set<String> secrets(long id) {
+        Set<String> all = new LinkedHashSet<>();
+        facts.assemble(id).ifPresent(of -> {
+            of.facts().lines().stream()
+                    .flatMap(l -> l.extension().stream())
+                    .map(ExtensionFacts::id)
+                    .forEach(e -> {
+                        all.addAll(extensions.passwords(e));
+                        extensions.pin(e).ifPresent(all::add);
+                    });
+            of.config().ifPresent(c -> c.stations().forEach(s -> all.add(s.password())));
+            of.settings().all().stream()
+                    .filter(s -> s.setting().isSecret())
+                    .forEach(s -> s.value().ifPresent(all::add));
+            of.facts().released().ifPresent(r -> r.sent().forEach(line -> all.add(line.password())));
+            all.add(of.site().token());
+        });
+        return all;
+    }
+
+    /** Everything of a device within a window. */
+    Optional<Gathered> gather(long id, String folder, CaseWindow window, Withheld withheld) {
+        return facts.assemble(id).map(of -> {
+            Instant now = clock.instant();
+            Point present = present(of, now);
+            SecretBook book = secrets.of(of.domain().id());
+            List<Episode> within = episodes.newest(id).stream()
+                    .filter(e -> window.touches(e.first(), e.last()))
+                    .toList();
+            List<Observation> own = within.stream()
+                    .flatMap(e -> e.newest().stream())
+                    .filter(of.facts()::owns)
+                    .toList();
+            DevicePath path = PathComputer.compute(of.facts(), present.reached(), now);
+            CaseOf device = new CaseOf(of.facts(), present.reached(), new Evidence(own), path, book, now);
+            List<Observation> seen =
+                    new Evidence(own).all().stream().map(withheld::of).toList();
+            Timeline timeline = Timeline.of(
+                    of.facts(),
+                    within,
+                    trail.of(id, window.from()).stream()
+                            .map(a -> new Timeline.Changed(a.at(), a.who(), a.what()))
+                            .toList(),
+                    List.of(),
+                    now);
+            DevicePage page = new DevicePage(
+                    folder,
+                    facts(of),
+                    present.lives().stream().map(l -> found(l.finding())).toList(),
+                    path.stops().stream()
+                            .map(s -> new Fact(
+                                    spoken(s.stop().name()), spoken(s.state().name()) + ": " + s.evidence()))
+                            .toList(),
+                    Story.of(timeline, heldSince(present), now).stream()
+                            .map(s -> new Fact(s.at().toString(), s.words()))
+                            .toList(),
+                    matches(device),
+                    calls(own),
+                    steps(id, window));
+            return new Gathered(of, page, seen, released(of, withheld), settings(of, withheld));
+        });
+    }
+
+    private Point present(Assembled of, Instant now) {
+        return histories.look(of.facts(), secrets.of(of.domain().id()), now).present();
+    }
+
+    private static Optional<Instant> heldSince(Point present) {
+        return present.hasDialTone()
+                ? Optional.empty()
+                : present.lives().stream()
+                        .map(FindingLife::finding)
+                        .map(Finding::since)
+                        .filter(since -> !since.equals(Instant.EPOCH))
+                        .min(Instant::compareTo);
+    }
+
+    private List<Fact> facts(Assembled of) {
+        List<Fact> all = new ArrayList<>();
+        all.add(new Fact("Label", of.device().label()));
+        all.add(new Fact("Address", of.facts().address()));
+        all.add(new Fact("Model", of.device().model().fullName()));
+        all.add(new Fact("Firmware", states.shown(of.device().id()).firmware()));
+        all.add(new Fact("Site", of.site().name()));
+        all.add(new Fact(
+                "Template", of.device().template().map(TemplateRef::name).orElse("none")));
+        all.add(new Fact("Domain", of.domain().name()));
+        of.facts()
+                .lines()
+                .forEach(l -> all.add(new Fact(
+                        "Line " + l.position(),
+                        l.extension()
+                                .map(e -> e.number() + " as " + e.authUser())
+                                .orElse("no extension"))));
+        all.add(new Fact(
+                "Released",
+                of.facts()
+                        .released()
+                        .map(r -> "revision " + r.revision().brief() + " at " + r.at() + " by " + r.by())
+                        .orElse("nothing")));
+        return all;
+    }
+
+    private static Found found(Finding f) {
+        return new Found(f.sentence(), f.certainty().name().toLowerCase(Locale.ROOT), f.detail(), f.evidence());
+    }
+
+    private static List<Match> matches(CaseOf device) {
+        return MatchSheet.of(device).stream()
+                .flatMap(sheet -> sheet.rows().stream()
+                        .map(r -> new Match(
+                                Integer.toString(sheet.line()),
+                                r.what(),
+                                r.expected(),
+                                r.sent(),
+                                r.used(),
+                                r.differs())))
+                .toList();
+    }
+
+    /** Who called whom: test calls, and calls that were begun. */
+    private static List<Fact> calls(List<Observation> seen) {
+        return seen.stream()
+                .flatMap(o -> {
+                    if (o instanceof TestCalled t) {
+                        return Stream.of(new Fact(
+                                t.at().toString(),
+                                "test call " + (t.outbound() ? "from " : "to ") + t.number() + ": " + t.detail()));
+                    } else if (o instanceof SipSeen.Request r && r.asks("INVITE")) {
+                        String from = SipHeaders.from(r.message())
+                                .map(SipAddress::aor)
+                                .orElse("?");
+                        String to =
+                                SipHeaders.to(r.message()).map(SipAddress::aor).orElse("?");
+                        return Stream.of(new Fact(r.at().toString(), from + " called " + to));
+                    }
+                    return Stream.empty();
+                })
+                .toList();
+    }
+
+    private List<Fact> steps(long id, CaseWindow window) {
+        return issues.newest(id)
+                .filter(i -> window.touches(i.started(), i.ended().orElse(window.to())))
+                .map(i -> Stream.of(
+                                Stream.of(new Fact(i.started().toString(), "start, by " + i.who())),
+                                i.marks().stream().map(m -> new Fact(m.at().toString(), m.words())),
+                                i.ended().stream().map(at -> new Fact(at.toString(), "end")))
+                        .flatMap(s -> s)
+                        .toList())
+                .orElse(List.of());
+    }
+
+    private Optional<String> released(Assembled of, Withheld withheld) {
+        return of.facts()
+                .released()
+                .flatMap(r -> releases.shownBody(of.device().id(), r.revision().id()))
+                .map(file -> withheld.text(
+                        "configuration",
+                        SecretMask.mask(file.body(), file.secrets(), file.values(), secret -> Withheld.MARK)));
+    }
+
+    private static List<Fact> settings(Assembled of, Withheld withheld) {
+        return Stream.concat(
+                        of.settings().all().stream().map(s -> fact("", s, withheld)),
+                        of.lines().stream()
+                                .flatMap(line -> line.settings().all().stream()
+                                        .map(s -> fact("line " + line.position() + ": ", s, withheld))))
+                .toList();
+    }
+
+    private static Fact fact(String line, ResolvedSetting s, Withheld withheld) {
+        String value = s.setting().isSecret()
+                ? Withheld.MARK
+                : withheld.text("settings", s.value().orElse(""));
+        String origin =
+                s.winner().map(w -> spoken(w.layer().name()) + " " + w.name()).orElse("usual");
+        return new Fact(line + s.setting().label(), value + "\t" + origin.strip());
+    }
+
+    private static String spoken(String name) {
+        String words = name.toLowerCase(Locale.ROOT).replace('_', ' ');
+        return Character.toUpperCase(words.charAt(0)) + words.substring(1);
+    }
+
+    /** The devices of which there is something, in the order they were asked for. */
+    List<Gathered> gather(Collection<Long> ids, CaseWindow window, Withheld withheld) {
+        List<Gathered> all = new ArrayList<>();
+        for (long id : ids) {
+            gather(id, "device-" + id, window, withheld).ifPresent(all::add);
+        }
+        return all;
+    }
+}
