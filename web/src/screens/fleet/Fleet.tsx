@@ -1,5 +1,6 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useCallback, useMemo, useState } from 'react'
+import { Link } from 'react-router'
 import { useDevices, useGround, useSession } from '../../api/queries'
 import { ListAndSheet } from '../../frame/ListAndSheet'
 import { useAddress } from '../../frame/useAddress'
@@ -10,6 +11,7 @@ import { FilterEntry } from '../../kit/FilterEntry'
 import { Shown } from '../../kit/Shown'
 import { useKey } from '../../kit/keys'
 import { useListKeys } from '../../kit/useListKeys'
+import { BeginRound } from '../proving/BeginRound'
 import { BulkChange } from './BulkChange'
 import { ConditionChips } from './ConditionChips'
 import { DeviceSheet } from './DeviceSheet'
@@ -33,6 +35,8 @@ export function Fleet() {
   const mayChange = useSession().data?.role !== 'VIEWER'
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
   const [changing, setChanging] = useState(false)
+  const [calling, setCalling] = useState(false)
+  const site = ground?.sites.find((s) => s.id === filter.siteId)
   const choose = useCallback(
     (id: number) =>
       setChosen((before) => {
@@ -62,7 +66,7 @@ export function Fleet() {
             borderColor="line"
             overflow="auto"
           >
-            <Box maxW={wide ? '920px' : 'none'} mx="auto">
+            <Box maxW={wide ? '1180px' : 'none'} mx="auto">
               <DeviceSheet key={open} id={open} wide={wide} onWiden={() => setWide(!wide)} onClose={close} />
             </Box>
           </Box>
@@ -77,14 +81,23 @@ export function Fleet() {
                 ? `${first.capped ? 'more than ' : ''}${first.total} ${first.total === 1 ? 'device' : 'devices'}`
                 : ''}
             </Faded>
-            <chakra.a
-              color="fjord"
-              ml="auto"
-              href={`/api/export/devices.csv?domainId=${ground?.sites.find((s) => s.id === filter.siteId)?.domainId ?? ground?.domains[0]?.id ?? 0}`}
-              download
-            >
-              Export CSV
-            </chakra.a>
+            <Flex ml="auto" gap="14px">
+              {site && mayChange && (
+                <Act kind="quiet" onClick={() => setCalling(true)}>
+                  Test calls of {site.name}…
+                </Act>
+              )}
+              <chakra.span color="fjord">
+                <Link to="/fleet/rounds">Test calls</Link>
+              </chakra.span>
+              <chakra.a
+                color="fjord"
+                href={`/api/export/devices.csv?domainId=${ground?.sites.find((s) => s.id === filter.siteId)?.domainId ?? ground?.domains[0]?.id ?? 0}`}
+                download
+              >
+                Export CSV
+              </chakra.a>
+            </Flex>
           </Flex>
           <Flex gap="8px" my="10px" align="center" wrap="wrap" pr="14px">
             <Choice
@@ -125,10 +138,20 @@ export function Fleet() {
               <Act kind="main" onClick={() => setChanging(true)}>
                 Change them at once…
               </Act>
+              <Act onClick={() => setCalling(true)}>Test calls…</Act>
               <Act kind="quiet" onClick={() => setChosen(new Set())}>
                 Choose none
               </Act>
             </Flex>
+          )}
+          {calling && (
+            <BeginRound
+              name={
+                chosen.size > 0 ? `Test calls of ${chosen.size} devices` : `Acceptance of ${site?.name ?? ''}`
+              }
+              {...(chosen.size > 0 ? { deviceIds: [...chosen] } : { siteId: filter.siteId })}
+              onClose={() => setCalling(false)}
+            />
           )}
           {changing && (
             <BulkChange

@@ -11,5 +11,10 @@ export const fleet: Subject = {
       Screen: later(() => import('./Fleet'), 'Fleet'),
       seen: ['/fleet', '/fleet/1'],
     },
+    {
+      path: '/fleet/rounds/:round?',
+      Screen: later(() => import('../proving/Rounds'), 'Rounds'),
+      seen: ['/fleet/rounds'],
+    },
   ],
 }

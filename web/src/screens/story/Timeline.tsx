@@ -2,7 +2,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { type KeyboardEvent, type MouseEvent, type ReactNode, useRef } from 'react'
 import { clock } from '../../kit/Age'
 import { Choice, Faded, Heading, Mono } from '../../kit/basics'
-import { moments, place, step, ticks } from './events'
+import { clusters, fitted, moments, place, step, ticks } from './events'
 import type { StoryView } from './queries'
 
 const HEAD = '128px'
@@ -26,7 +26,8 @@ type Props = {
 }
 
 /** What happened to a device, on one axis; its cursor is moved by the mouse and by the arrow keys, from one event to the next. */
-export function Timeline({ story: s, hours, onHours, at, onMoment }: Props) {
+export function Timeline({ story, hours, onHours, at, onMoment }: Props) {
+  const s = fitted(story)
   const rows = useRef<HTMLDivElement>(null)
   const all = moments(s)
   const now = all.find((m) => m.at === at)
@@ -76,10 +77,20 @@ export function Timeline({ story: s, hours, onHours, at, onMoment }: Props) {
         onClick={point}
       >
         <Row name="Changed">
-          {s.changes.map((c) => (
-            <Mark key={c.at + c.words} at={c.at} story={s} title={`${clock(c.at)} ${c.who}: ${c.words}`}>
+          {clusters(s).map((c) => (
+            <Mark
+              key={c.at}
+              at={c.at}
+              story={s}
+              title={c.changes.map((one) => `${clock(one.at)} ${one.who}: ${one.words}`).join('\n')}
+            >
               <Box w="9px" h="9px" bg="fjord" borderRadius="50%" flexShrink={0} />
-              <Words text={c.words} right={place(c.at, s.from, s.to) > 70} />
+              {c.hasRoom && (
+                <Words
+                  text={c.changes.length > 1 ? `${c.changes.length} changes` : (c.changes[0]?.words ?? '')}
+                  right={place(c.at, s.from, s.to) > 70}
+                />
+              )}
             </Mark>
           ))}
         </Row>

@@ -52,3 +52,35 @@ export function ticks(from: string, to: string, about = 6): string[] {
   for (let at = Math.ceil(begin / step) * step; at <= end; at += step) found.push(new Date(at).toISOString())
   return found
 }
+
+/** Changes that stand too near to each other to be told apart, as one mark. */
+export type Cluster = { at: string; changes: StoryView['changes']; hasRoom: boolean }
+
+/** Nearer than this, in per cent of the axis, marks would cover each other; their words need more. */
+const NEAR = 2
+const WORDS = 24
+
+export function clusters(story: StoryView): Cluster[] {
+  const found: Cluster[] = []
+  for (const change of story.changes) {
+    const last = found.at(-1)
+    if (last && place(change.at, story.from, story.to) - place(last.at, story.from, story.to) < NEAR)
+      last.changes.push(change)
+    else found.push({ at: change.at, changes: [change], hasRoom: true })
+  }
+  found.forEach((c, i) => {
+    const next = found[i + 1]
+    const here = place(c.at, story.from, story.to)
+    c.hasRoom = !next || place(next.at, story.from, story.to) - here > WORDS
+  })
+  return found
+}
+
+/** The same with an axis that begins where the first thing happened: what is empty says nothing. */
+export function fitted(story: StoryView): StoryView {
+  const first = moments(story)[0]
+  if (!first) return story
+  const begin = Date.parse(first.at)
+  const from = new Date(begin - (Date.parse(story.to) - begin) * 0.03).toISOString()
+  return from > story.from ? { ...story, from } : story
+}

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import jordfell.core.diagnosis.CaseOf;
+import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Diagnosis;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.SecretBook;
@@ -32,17 +33,21 @@ public record Verdict(List<Finding> findings, String words, List<String> blind) 
         blind = List.copyOf(blind);
     }
 
-    /** What these say of a device. */
-    public static Verdict of(DeviceFacts device, List<Observation> seen, SecretBook secrets) {
+    /**
+     * What these say of a device.
+     *
+     * @param recordedUntil when the recording ended: what is missing in it is missing up to then
+     */
+    public static Verdict of(DeviceFacts device, List<Observation> seen, SecretBook secrets, Instant recordedUntil) {
         Evidence all = new Evidence(seen);
         List<Observation> own = all.all().stream().filter(device::owns).toList();
         Vantage vantage = Vantage.of(own);
         if (own.isEmpty()) {
             return new Verdict(List.of(), "What is in it is from before it had this extension.", vantage.blind());
         }
-        Instant end = own.get(own.size() - 1).at();
-        CaseOf device0 = CaseOf.of(device, own, secrets, end);
-        List<Finding> findings = Diagnosis.of(device0).stream()
+        Instant last = own.get(own.size() - 1).at();
+        Instant end = recordedUntil.isAfter(last) ? recordedUntil : last;
+        List<Finding> findings = Diagnosis.of(CaseOf.of(device, own, secrets, end)).stream()
                 .filter(vantage::allows)
                 .filter(f -> !isMendedBy(f, own))
                 .toList();
@@ -51,7 +56,7 @@ public record Verdict(List<Finding> findings, String words, List<String> blind) 
 
     /** Whether it was registered after the last time that this showed. */
     private static boolean isMendedBy(Finding finding, List<Observation> own) {
-        return finding.cause() != jordfell.core.diagnosis.Cause.CLOCK_WRONG
+        return finding.cause() != Cause.CLOCK_WRONG
                 && own.get(own.size() - 1) instanceof BindingChanged last
                 && last.change().live();
     }

@@ -45,7 +45,7 @@ class VerdictTest {
     };
 
     private static Verdict of(Observation... seen) {
-        return Verdict.of(DEVICE, List.of(seen), BOOK);
+        return Verdict.of(DEVICE, List.of(seen), BOOK, T.plusSeconds(300));
     }
 
     private static Observation answered(Instant at, String password) {

@@ -1,6 +1,7 @@
 package jordfell.core.story;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.time.Instant;
 import java.util.ArrayList;
@@ -88,11 +89,7 @@ class StoryTest {
         fetched(7, 200, "bbbb0000");
         assertThat(timeline().asks())
                 .extracting(Timeline.Ask::took, Timeline.Ask::refused)
-                .containsExactly(
-                        org.assertj.core.groups.Tuple.tuple("aaaa", false),
-                        org.assertj.core.groups.Tuple.tuple("", false),
-                        org.assertj.core.groups.Tuple.tuple("", true),
-                        org.assertj.core.groups.Tuple.tuple("bbbb", false));
+                .containsExactly(tuple("aaaa", false), tuple("", false), tuple("", true), tuple("bbbb", false));
     }
 
     @Test
@@ -105,16 +102,15 @@ class StoryTest {
                 60,
                 SipTexts.registerIn(at(16), "c", 2, "2416", "v.example"),
                 SipTexts.answerIn(at(16), "c", 2, "2416", "403 Forbidden"));
-        Timeline timeline = timeline(new Timeline.Changed(at(3), "Lena Ravn", "Released 8 to 12 devices"));
+        Timeline timeline = timeline(new Timeline.Changed(at(3), "Lena Ravn", "released 8 to 12 devices"));
         assertThat(Story.of(timeline, Optional.of(at(6)), at(60)))
                 .extracting(Story.Sentence::at, Story.Sentence::words)
                 .containsExactly(
-                        org.assertj.core.groups.Tuple.tuple(at(1), "It took over revision aaaa."),
-                        org.assertj.core.groups.Tuple.tuple(at(3), "Lena Ravn released 8 to 12 devices."),
-                        org.assertj.core.groups.Tuple.tuple(at(4), "It was last registered until this moment."),
-                        org.assertj.core.groups.Tuple.tuple(at(5), "It took over revision bbbb."),
-                        org.assertj.core.groups.Tuple.tuple(
-                                at(6), "From here on the registrar answered “403 Forbidden”, 60 times."));
+                        tuple(at(1), "It took over revision aaaa."),
+                        tuple(at(3), "The last change before it began: Lena Ravn released 8 to 12 devices."),
+                        tuple(at(4), "Its last registration ended."),
+                        tuple(at(5), "It took over revision bbbb."),
+                        tuple(at(6), "From here on the registrar answered “403 Forbidden”, again and again."));
     }
 
     @Test
@@ -135,7 +131,7 @@ class StoryTest {
         assertThat(Story.of(timeline(changes), Optional.of(at(30)), at(60)))
                 .extracting(Story.Sentence::words)
                 .containsExactly(
-                        "It was last registered until this moment.",
+                        "Its last registration ended.",
                         "Changed 0.",
                         "Changed 1.",
                         "Changed 2.",

@@ -202,7 +202,8 @@ class BroughtController {
         Brought brought = reading.map(r -> r.as(State.READING, "", Optional.empty(), List.of()))
                 .or(() -> store.find(id))
                 .orElseThrow(() -> RefusedException.notFound("evidence"));
-        List<BroughtDeviceView> found = reading.map(r -> soFar(r.devices()))
+        List<BroughtDeviceView> found = reading.map(
+                        r -> soFar(r.devices(), brought.last().orElseGet(clock::instant)))
                 .orElseGet(() -> store.devices(id, MOST_SHOWN).stream()
                         .map(BroughtController::view)
                         .toList());
@@ -218,7 +219,7 @@ class BroughtController {
     @GetMapping("/{id}/devices/{device}")
     BroughtVerdictView device(@PathVariable long id, @PathVariable long device) {
         Gathered.OfDevice seen = seen(id, device);
-        BroughtVerdicts.Judged judged = judged(seen);
+        BroughtVerdicts.Judged judged = judged(id, seen);
         return new BroughtVerdictView(
                 judged.verdict().words(),
                 judged.verdict().findings().stream()
@@ -234,7 +235,7 @@ class BroughtController {
     LadderView.MessageView message(
             @PathVariable long id, @PathVariable long device, @RequestParam String key, @RequestParam int step) {
         Gathered.OfDevice seen = seen(id, device);
-        BroughtVerdicts.Judged judged = judged(seen);
+        BroughtVerdicts.Judged judged = judged(id, seen);
         return LadderView.message(
                         Ladder.of(judged.device(), seen.episodes()), key, step, judged.device(), judged.secrets())
                 .orElseThrow(() -> RefusedException.gone("This message is kept no more."));
@@ -260,15 +261,21 @@ class BroughtController {
                 .orElseThrow(() -> RefusedException.notFound("device in this evidence"));
     }
 
-    private BroughtVerdicts.Judged judged(Gathered.OfDevice seen) {
-        return verdicts.of(seen).orElseThrow(() -> RefusedException.gone("The device is not on record any more."));
+    private BroughtVerdicts.Judged judged(long id, Gathered.OfDevice seen) {
+        Instant until = readings.of(id)
+                .map(r -> r.as(State.READING, "", Optional.empty(), List.of()))
+                .or(() -> store.find(id))
+                .flatMap(Brought::last)
+                .orElse(seen.last());
+        return verdicts.of(seen, until)
+                .orElseThrow(() -> RefusedException.gone("The device is not on record any more."));
     }
 
-    private List<BroughtDeviceView> soFar(List<Gathered.OfDevice> found) {
+    private List<BroughtDeviceView> soFar(List<Gathered.OfDevice> found, Instant until) {
         return found.stream()
                 .limit(MOST_TOLD)
                 .flatMap(of -> devices.find(of.device()).stream().map(d -> {
-                    BroughtStore.Told told = verdicts.told(of);
+                    BroughtStore.Told told = verdicts.told(of, until);
                     return new BroughtDeviceView(
                             of.device(),
                             d.label(),

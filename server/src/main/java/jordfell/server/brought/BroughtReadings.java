@@ -136,7 +136,9 @@ class BroughtReadings {
         List<Gathered.OfDevice> devices = reading.devices();
         Instant now = clock.instant();
         Brought end = reading.as(state, trouble, Optional.of(now), verdicts.clock(devices, now));
-        List<Told> told = devices.stream().map(verdicts::told).toList();
+        List<Told> told = devices.stream()
+                .map(of -> verdicts.told(of, end.last().orElse(now)))
+                .toList();
         store.keep(end, devices, told);
         return end;
     }

@@ -40,17 +40,22 @@ class BroughtVerdicts {
      */
     record Judged(DeviceFacts device, Verdict verdict, SecretBook secrets) {}
 
-    /** Empty for a device that is not on record any more. */
-    Optional<Judged> of(Gathered.OfDevice seen) {
+    /**
+     * Empty for a device that is not on record any more.
+     *
+     * @param recordedUntil when the recording ended
+     */
+    Optional<Judged> of(Gathered.OfDevice seen, Instant recordedUntil) {
         return facts.assemble(seen.device()).map(Assembled::facts).map(device -> {
             SecretBook book = secrets.of(device.domain().id());
-            return new Judged(device, Verdict.of(device, seen.observations(), book), book);
+            return new Judged(device, Verdict.of(device, seen.observations(), book, recordedUntil), book);
         });
     }
 
     /** In short. */
-    Told told(Gathered.OfDevice seen) {
-        return of(seen).map(judged -> judged.verdict().findings().stream()
+    Told told(Gathered.OfDevice seen, Instant recordedUntil) {
+        return of(seen, recordedUntil)
+                .map(judged -> judged.verdict().findings().stream()
                         .findFirst()
                         .map(f -> new Told(f.cause().slug(), f.sentence()))
                         .orElseGet(() -> new Told("", judged.verdict().words())))
