@@ -98,70 +98,73 @@ function OneRound({ id, going }: { id: number; going: boolean }) {
   return (
     <Box p="16px 22px">
       <Shown query={whole} what="The round">
-        {({ round: r, devices }) => (
-          <>
-            <Flex justify="space-between" gap="16px" align="baseline">
-              <chakra.h2 fontSize="17px" fontWeight={700} overflowWrap="anywhere">
-                {r.name}
-              </chakra.h2>
-              <Flex gap="10px" flexShrink={0}>
-                <Act asChild>
-                  <a href={`/api/rounds/${id}/protocol.html`} target="_blank" rel="noreferrer">
-                    Protocol
-                  </a>
-                </Act>
-                <Act asChild>
-                  <a href={`/api/rounds/${id}/protocol.csv`} download>
-                    CSV
-                  </a>
-                </Act>
-                {!r.ended && session?.role !== 'VIEWER' && (
-                  <Act onClick={() => cancel.mutate(undefined)}>Cancel</Act>
-                )}
+        {({ round: r, devices }) => {
+          const severalSites = new Set(devices.map((d) => d.site)).size > 1
+          return (
+            <>
+              <Flex justify="space-between" gap="16px" align="baseline">
+                <chakra.h2 fontSize="17px" fontWeight={700} overflowWrap="anywhere">
+                  {r.name}
+                </chakra.h2>
+                <Flex gap="10px" flexShrink={0}>
+                  <Act asChild>
+                    <a href={`/api/rounds/${id}/protocol.html`} target="_blank" rel="noreferrer">
+                      Protocol
+                    </a>
+                  </Act>
+                  <Act asChild>
+                    <a href={`/api/rounds/${id}/protocol.csv`} download>
+                      CSV
+                    </a>
+                  </Act>
+                  {!r.ended && session?.role !== 'VIEWER' && (
+                    <Act onClick={() => cancel.mutate(undefined)}>Cancel</Act>
+                  )}
+                </Flex>
               </Flex>
-            </Flex>
-            <Faded>
-              {standing(r)} · by {r.who}, {r.perMinute} in a minute
-            </Faded>
-            <Trouble error={cancel.error} />
-            <Grid mt="10px">
-              <thead>
-                <tr>
-                  <th>Device</th>
-                  <th>At</th>
-                  <th>It calls</th>
-                  <th>It is called</th>
-                  <th>What came of it</th>
-                </tr>
-              </thead>
-              <tbody>
-                {devices.map((d) => (
-                  <tr key={d.id}>
-                    <td>
-                      <chakra.b color="fjord">
-                        <Link to={`/fleet/${d.id}${d.at ? `?moment=${encodeURIComponent(d.at)}` : ''}`}>
-                          {d.label}
-                        </Link>
-                      </chakra.b>{' '}
-                      <Faded fontSize="12px">{d.site}</Faded>
-                    </td>
-                    <td>
-                      <Mono>{d.at ? clock(d.at) : ''}</Mono>
-                    </td>
-                    <td>{d.out || '—'}</td>
-                    <td>{d.in || '—'}</td>
-                    <chakra.td
-                      color={d.state === 'PASSED' ? 'mossText' : d.state === 'FAILED' ? 'rust' : 'ink'}
-                      fontWeight={d.state === 'FAILED' ? 600 : 400}
-                    >
-                      {d.state === 'FAILED' || d.state === 'HALF' ? d.why : STATES[d.state]}
-                    </chakra.td>
+              <Faded>
+                {standing(r)} · by {r.who}, {r.perMinute} in a minute
+              </Faded>
+              <Trouble error={cancel.error} />
+              <Grid mt="10px">
+                <thead>
+                  <tr>
+                    <th>Device</th>
+                    <th>At</th>
+                    <th>It calls</th>
+                    <th>It is called</th>
+                    <th>What came of it</th>
                   </tr>
-                ))}
-              </tbody>
-            </Grid>
-          </>
-        )}
+                </thead>
+                <tbody>
+                  {devices.map((d) => (
+                    <tr key={d.id}>
+                      <td>
+                        <chakra.b color="fjord">
+                          <Link to={`/fleet/${d.id}${d.at ? `?moment=${encodeURIComponent(d.at)}` : ''}`}>
+                            {d.label}
+                          </Link>
+                        </chakra.b>{' '}
+                        {severalSites && <Faded fontSize="12px">{d.site}</Faded>}
+                      </td>
+                      <td>
+                        <Mono>{d.at ? clock(d.at) : ''}</Mono>
+                      </td>
+                      <chakra.td whiteSpace="nowrap">{d.out || '—'}</chakra.td>
+                      <chakra.td whiteSpace="nowrap">{d.in || '—'}</chakra.td>
+                      <chakra.td
+                        color={d.state === 'PASSED' ? 'mossText' : d.state === 'FAILED' ? 'rust' : 'ink'}
+                        fontWeight={d.state === 'FAILED' ? 600 : 400}
+                      >
+                        {d.state === 'FAILED' || d.state === 'HALF' ? d.why : STATES[d.state]}
+                      </chakra.td>
+                    </tr>
+                  ))}
+                </tbody>
+              </Grid>
+            </>
+          )
+        }}
       </Shown>
     </Box>
   )

@@ -289,6 +289,9 @@ function Ask({ ask: a, story: s }: { ask: StoryView['asks'][number]; story: Stor
           position="absolute"
           left={`calc(${from}% + 6px)`}
           top="5px"
+          px="2px"
+          bg="sheet"
+          zIndex={1}
           fontSize="11px"
           color="mossText"
         >

@@ -120,9 +120,7 @@ class EvidenceStoryTest {
         try (InputStream in = Files.newInputStream(file);
                 ZipInputStream zip = new ZipInputStream(in)) {
             for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
-                all.append(entry.getName())
-                        .append('\n')
-                        .append(new String(zip.readAllBytes(), StandardCharsets.UTF_8));
+                all.append(entry.getName()).append('\n').append(new String(zip.readAllBytes(), StandardCharsets.UTF_8));
             }
         }
         assertThat(all.toString())
@@ -147,20 +145,28 @@ class EvidenceStoryTest {
         page.navigate(jordfell.address() + "/today");
         page.getByLabel("Alarms").getByText("devices of Eskvik Pier are held").waitFor();
         String rules = jordfell.api(page, "GET", "/api/alarms/rules", null);
-        Matcher id = Pattern.compile("\\{\"id\":([0-9]+),\"name\":\"The pier is held\"").matcher(rules);
+        Matcher id = Pattern.compile("\\{\"id\":([0-9]+),\"name\":\"The pier is held\"")
+                .matcher(rules);
         assertThat(id.find()).isTrue();
         jordfell.api(
                 page,
                 "PUT",
                 "/api/alarms/rules/" + id.group(1),
                 Map.of(
-                        "name", "The pier is held",
-                        "kind", "HELD",
-                        "count", 5_000,
-                        "minutes", 600,
-                        "mailTo", "duty@tarnholm.example",
-                        "enabled", true,
-                        "version", 1));
+                        "name",
+                        "The pier is held",
+                        "kind",
+                        "HELD",
+                        "count",
+                        5_000,
+                        "minutes",
+                        600,
+                        "mailTo",
+                        "duty@tarnholm.example",
+                        "enabled",
+                        true,
+                        "version",
+                        1));
         page.navigate(jordfell.address() + "/settings/alarms");
         page.getByText("The pier is held is over: Eskvik Pier")
                 .first()
