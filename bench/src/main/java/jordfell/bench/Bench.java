@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import jordfell.core.capture.UnreadableException;
 import jordfell.core.intake.IntakeRow;
 import jordfell.lab.trial.Trial.Condition;
 import jordfell.server.fleet.PathKeeper;
@@ -46,7 +47,7 @@ public final class Bench {
         System.exit(bench.report.isKept() ? 0 : 1);
     }
 
-    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, flood; accuracy and rest, which are not
+    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, flood, capture; accuracy and rest, which are not
      *     among all: they take minutes. {@code accuracy3} tries three seeds */
     private void run(String part) throws IOException {
         boolean all = part.equals("all");
@@ -64,6 +65,9 @@ public final class Bench {
         }
         if (all || part.equals("flood")) {
             flood();
+        }
+        if (all || part.equals("capture")) {
+            captures();
         }
         if (all || part.equals("world")) {
             world();
@@ -107,7 +111,7 @@ public final class Bench {
         say("false sentences, against none", bench.falseSentences(), 1, 0.5, "");
     }
 
-    /** Twelve minutes, so it is not among all. */
+    /** Half an hour, so it is not among all. */
     private void rest(Path folder) {
         try {
             say(
@@ -115,6 +119,21 @@ public final class Bench {
                     100 * RestBench.share(folder.resolve("rest")), 3, 1, "%");
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
+        }
+    }
+
+    private void captures() {
+        try {
+            CaptureBench.Result result = CaptureBench.run();
+            say(
+                    "a capture of 1 GB looked at, against reading its packets alone",
+                    result.looked(),
+                    result.alone(),
+                    2,
+                    "s");
+            say("what of it is held in the end, against 400 MB", result.megabytes(), 400, 1, "MB");
+        } catch (UnreadableException e) {
+            throw new IllegalStateException("a capture that was made here is read", e);
         }
     }
 

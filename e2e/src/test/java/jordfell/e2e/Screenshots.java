@@ -26,12 +26,25 @@ class Screenshots {
             page.waitForTimeout(2_000);
             shootAt(jordfell, page, "/today", "today");
             shootAt(jordfell, page, "/fleet", "fleet");
-            shootAt(jordfell, page, "/fleet/" + idOf(page, "Ticket window 4"), "device");
+            page.navigate(jordfell.address() + "/fleet/" + idOf(page, "Ticket window 4"));
+            button(page, "Widen").click();
+            page.waitForTimeout(900);
+            shoot(page, "device");
+            page.navigate(jordfell.address() + "/triage/brought");
+            page.getByLabel("File to bring")
+                    .setInputFiles(new FilePayload(
+                            "router of Eskvik Pier.pcapng",
+                            "",
+                            page.request()
+                                    .get(jordfell.address() + "/api/lab/capture?minutes=120")
+                                    .body()));
+            button(page, "Ticket window 4").click();
+            page.waitForTimeout(900);
+            shoot(page, "brought");
             shootAt(jordfell, page, "/triage", "triage");
             shootAt(jordfell, page, "/roster/map", "number-map");
             shootAt(jordfell, page, "/roster/people/" + personOf(page, "Henrik Dahl"), "people");
             shootAt(jordfell, page, "/roster/extensions", "extensions");
-            shootAt(jordfell, page, "/settings/sites/4", "sites");
             shootAt(jordfell, page, "/settings/models/korrin-k24", "models");
             shootAt(jordfell, page, "/calls/what-if?from=2413&dials=0+00+999+123", "what-if");
             shootAt(jordfell, page, "/calls/rings?number=%2B99955012416", "what-rings");

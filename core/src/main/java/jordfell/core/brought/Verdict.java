@@ -13,6 +13,7 @@ import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.path.DeviceFacts;
 
@@ -47,11 +48,31 @@ public record Verdict(List<Finding> findings, String words, List<String> blind) 
         }
         Instant last = own.get(own.size() - 1).at();
         Instant end = recordedUntil.isAfter(last) ? recordedUntil : last;
-        List<Finding> findings = Diagnosis.of(CaseOf.of(device, own, secrets, end)).stream()
+        List<Finding> findings = Diagnosis.of(CaseOf.of(device, withItsFile(device, own), secrets, end)).stream()
                 .filter(vantage::allows)
                 .filter(f -> !isMendedBy(f, own))
                 .toList();
         return new Verdict(findings, words(new Evidence(own), vantage, end), vantage.blind());
+    }
+
+    /**
+     * Who speaks SIP has some file, though its fetch is in no recording: without that nothing could be said of what came after. What
+     * is told of files is not told of it.
+     */
+    private static List<Observation> withItsFile(DeviceFacts device, List<Observation> own) {
+        boolean isThere = own.stream().anyMatch(ConfigRequested.class::isInstance);
+        return isThere || device.released().isEmpty()
+                ? own
+                : Stream.concat(
+                                Stream.<Observation>of(new ConfigRequested(
+                                        own.get(0).at().minusMillis(1),
+                                        "",
+                                        200,
+                                        device.released().get().revision().id(),
+                                        "",
+                                        "")),
+                                own.stream())
+                        .toList();
     }
 
     /** Whether it was registered after the last time that this showed. */

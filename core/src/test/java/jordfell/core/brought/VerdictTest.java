@@ -26,7 +26,9 @@ class VerdictTest {
 
     private static final Instant T = Instant.parse("2026-03-02T08:00:00Z");
     private static final String DOMAIN = "v.example";
-    private static final DeviceFacts DEVICE = new WindowFour(DOMAIN, T.minusSeconds(60)).facts();
+    private static final DeviceFacts DEVICE = new WindowFour(DOMAIN, T.minusSeconds(60))
+            .released(T.minusSeconds(30), "harbour-lantern-41", Optional.empty())
+            .facts();
     private static final SecretBook BOOK = new SecretBook() {
         @Override
         public Optional<String> current(String number) {

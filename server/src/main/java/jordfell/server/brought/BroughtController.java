@@ -18,8 +18,10 @@ import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DeviceStore;
 import jordfell.server.records.SiteStore;
 import jordfell.server.security.Audit;
+import jordfell.server.security.SignedIn;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -233,11 +235,16 @@ class BroughtController {
     /** One of its messages. */
     @GetMapping("/{id}/devices/{device}/message")
     LadderView.MessageView message(
-            @PathVariable long id, @PathVariable long device, @RequestParam String key, @RequestParam int step) {
+            @PathVariable long id,
+            @PathVariable long device,
+            @RequestParam String key,
+            @RequestParam int step,
+            @AuthenticationPrincipal SignedIn who) {
         Gathered.OfDevice seen = seen(id, device);
         BroughtVerdicts.Judged judged = judged(id, seen);
         return LadderView.message(
                         Ladder.of(judged.device(), seen.episodes()), key, step, judged.device(), judged.secrets())
+                .map(message -> message.shownTo(who))
                 .orElseThrow(() -> RefusedException.gone("This message is kept no more."));
     }
 

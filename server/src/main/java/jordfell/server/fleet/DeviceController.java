@@ -7,8 +7,10 @@ import jordfell.core.device.DeviceWish;
 import jordfell.core.device.LinesWish;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.ModelStore;
+import jordfell.server.security.SignedIn;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -58,13 +60,14 @@ class DeviceController {
     }
 
     @GetMapping
-    DeviceSheet sheet(@PathVariable long id) {
+    DeviceSheet sheet(@PathVariable long id, @AuthenticationPrincipal SignedIn who) {
         DeviceCase.Opened opened = cases.open(id).orElseThrow(() -> RefusedException.notFound("device"));
         return DeviceSheet.of(
                 opened,
                 models.sheet(opened.device().facts().model().id())
                         .map(ModelSheet::firmware)
-                        .orElse(FirmwareRules.ANY));
+                        .orElse(FirmwareRules.ANY),
+                who);
     }
 
     @PutMapping

@@ -27,6 +27,8 @@ import jordfell.core.path.StopState;
 import jordfell.core.planning.Networks;
 import jordfell.server.history.FindingStore;
 import jordfell.server.history.HistoryStore;
+import jordfell.server.security.Role;
+import jordfell.server.security.SignedIn;
 import org.jspecify.annotations.Nullable;
 
 /** One device with everything its sheet shows. */
@@ -168,7 +170,7 @@ record DeviceSheet(
     /** @param page the phone's own page; empty if the address is not one of its site's networks */
     record PlaceView(String address, String page) {}
 
-    static DeviceSheet of(DeviceCase.Opened opened, FirmwareRules rules) {
+    static DeviceSheet of(DeviceCase.Opened opened, FirmwareRules rules, SignedIn who) {
         DeviceFacts facts = opened.device().facts();
         DevicePath path = opened.device().path();
         Device device = opened.records().device();
@@ -217,7 +219,9 @@ record DeviceSheet(
                 BookView.of(opened.device()),
                 where(opened),
                 MatchSheet.of(opened.device()),
-                newestFirst(SeenView.of(opened.episodes(), facts)),
+                newestFirst(SeenView.of(opened.episodes(), facts).stream()
+                        .map(seen -> who.role() == Role.VIEWER ? seen.withoutProofs() : seen)
+                        .toList()),
                 opened.letGo().orElse(null));
     }
 

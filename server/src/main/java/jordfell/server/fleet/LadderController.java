@@ -3,6 +3,8 @@ package jordfell.server.fleet;
 import jordfell.core.ladder.Ladder;
 import jordfell.server.ladder.LadderView;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.security.SignedIn;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -32,7 +34,11 @@ class LadderController {
      * @param step its place there, from 0
      */
     @GetMapping("/message")
-    LadderView.MessageView message(@PathVariable long id, @RequestParam String key, @RequestParam int step) {
+    LadderView.MessageView message(
+            @PathVariable long id,
+            @RequestParam String key,
+            @RequestParam int step,
+            @AuthenticationPrincipal SignedIn who) {
         DeviceCase.Opened device = open(id);
         return LadderView.message(
                         ladder(device),
@@ -40,6 +46,7 @@ class LadderController {
                         step,
                         device.device().facts(),
                         device.device().secrets())
+                .map(message -> message.shownTo(who))
                 .orElseThrow(() -> RefusedException.gone(
                         "This message is kept no more: newer ones of the same kind took its place."));
     }

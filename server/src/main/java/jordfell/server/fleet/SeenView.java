@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import jordfell.core.casefile.Withheld;
 import jordfell.core.evidence.Episode;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.AddressBanned;
@@ -34,6 +35,11 @@ record SeenView(Instant at, Instant until, int times, String what, String answer
     private static final int MOST_URGENT = 4;
 
     private static final int MOST = 60;
+
+    /** The same for whoever only looks: with a proof of a password it can be guessed. */
+    SeenView withoutProofs() {
+        return new SeenView(at, until, times, what, answer, bad, new Withheld(List.of()).text("", raw));
+    }
 
     /** The newest, oldest first; what was seen of a number that was another device’s then is not of this one. */
     static List<SeenView> of(List<Episode> episodes, DeviceFacts device) {

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.casefile.Withheld;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Episode;
 import jordfell.core.evidence.SipSeen;
@@ -15,6 +16,8 @@ import jordfell.core.ladder.Lane;
 import jordfell.core.ladder.MessageWords;
 import jordfell.core.ladder.Step;
 import jordfell.core.path.DeviceFacts;
+import jordfell.server.security.Role;
+import jordfell.server.security.SignedIn;
 
 /** What went to and fro between a device and everybody else. */
 public record LadderView(List<LaneView> lanes, List<ExchangeView> exchanges) {
@@ -47,7 +50,27 @@ public record LadderView(List<LaneView> lanes, List<ExchangeView> exchanges) {
      *
      * @param size in bytes
      */
-    public record MessageView(Instant at, String node, String peer, int size, List<WordsView> words, String raw) {}
+    public record MessageView(Instant at, String node, String peer, int size, List<WordsView> words, String raw) {
+
+        /** The same for whoever only looks: with a proof of a password it can be guessed. */
+        public MessageView shownTo(SignedIn who) {
+            if (who.role() != Role.VIEWER) {
+                return this;
+            }
+            Withheld withheld = new Withheld(List.of());
+            return new MessageView(
+                    at,
+                    node,
+                    peer,
+                    size,
+                    words.stream()
+                            .map(w -> w.name().equals("response")
+                                    ? new WordsView(w.name(), Withheld.MARK, w.words(), w.bad())
+                                    : new WordsView(w.name(), withheld.text("", w.value()), w.words(), w.bad()))
+                            .toList(),
+                    withheld.text("", raw));
+        }
+    }
 
     /** A ladder as it is drawn. */
     public static LadderView of(Ladder ladder) {

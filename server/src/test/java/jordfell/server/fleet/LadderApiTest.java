@@ -77,7 +77,14 @@ class LadderApiTest {
         String at = "/api/devices/" + device + "/ladder/message?step=0&key="
                 + URLEncoder.encode(exchange.path("key").asString(), StandardCharsets.UTF_8);
         String message = server.viewer().get(at).response().body();
-        assertThat(message).contains("fits none of").doesNotContain("no-such-password-at-all");
+        assertThat(message)
+                .contains("fits none of")
+                .doesNotContain("no-such-password-at-all")
+                .as("who only looks gets no proof either, from which it could be guessed")
+                .doesNotContain(answer.response());
+        assertThat(technician.get(at).response().body()).contains(answer.response());
+        assertThat(server.viewer().get("/api/devices/" + device).response().body())
+                .doesNotContain(answer.response());
         assertThat(technician.get(at.replace("step=0", "step=7")).status()).isEqualTo(410);
         assertThat(technician.get(at.replace("step=0", "step=-1")).status()).isEqualTo(410);
         assertThat(technician
