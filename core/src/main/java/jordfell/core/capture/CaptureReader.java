@@ -198,8 +198,16 @@ public final class CaptureReader {
         long rest = Long.remainderUnsigned(ticks, on.ticksPerSecond());
         // A time that no calendar has is kept as the last one that is.
         long within = Math.min(Math.max(second, 0) + on.offset(), Instant.MAX.getEpochSecond() / 4);
-        Instant at = Instant.ofEpochSecond(Math.max(within, 0), (long) ((double) rest / on.ticksPerSecond() * NANOS));
+        Instant at = Instant.ofEpochSecond(Math.max(within, 0), nanos(rest, on.ticksPerSecond()));
         frames.frame(at, on.linkType(), buffer, from + 28, kept, kept >= word(24));
+    }
+
+    /** Ticks within a second as nanoseconds, exactly where they are whole ones. */
+    private static long nanos(long ticks, long perSecond) {
+        if (NANOS % perSecond == 0) {
+            return ticks * (NANOS / perSecond);
+        }
+        return Math.min(NANOS - 1, Math.round((double) ticks / perSecond * NANOS));
     }
 
     private Interface described(int length) {

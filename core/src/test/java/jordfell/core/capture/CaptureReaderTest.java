@@ -97,6 +97,17 @@ class CaptureReaderTest {
                         + " says that it has 2130706432 bytes; what stands before it was read.");
     }
 
+    /** By halves and tenths of a second nothing is rounded away. */
+    @Test
+    void eachMicrosecondIsReadAsItWasWritten() {
+        for (int micros = 130_000; micros < 131_000; micros += 7) {
+            Instant at = Instant.parse("2026-03-02T08:00:00Z").plusNanos(micros * 1_000L);
+            byte[] frame = Wire.ethernet(Wire.v4(Wire.PHONE, Wire.NODE, 17, Wire.udp(5060, 5060, Wire.register("a"))));
+            byte[] capture = Wire.pcapng(ByteOrder.LITTLE_ENDIAN, 1, List.of(new Wire.Framed(at, frame)));
+            assertThat(Brought.read(capture).seen.get(0).observation().at()).isEqualTo(at);
+        }
+    }
+
     @Test
     void anUnknownLinkTypeIsNamed() {
         Brought brought = Brought.read(Wire.pcap(ByteOrder.LITTLE_ENDIAN, false, 147, exchange(1)));
