@@ -1,5 +1,6 @@
 package jordfell.core.story;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -18,6 +19,9 @@ import jordfell.core.story.Timeline.Refused;
 public final class Story {
 
     private static final int MOST_CHANGES = 3;
+
+    /** From the first refusal until it is a finding. */
+    private static final Duration SOON = Duration.ofMinutes(2);
 
     /**
      * A sentence.
@@ -48,13 +52,9 @@ public final class Story {
                 .filter(a -> !a.took().isEmpty() && !a.first().isAfter(began))
                 .max(Comparator.comparing(Ask::first))
                 .ifPresent(a -> story.add(new Sentence(a.first(), "It took over revision " + a.took() + ".")));
-        refused.ifPresent(r -> story.add(new Sentence(
-                r.first(),
-                r.times() == 1
-                        ? "The registrar answered “" + r.words() + "”."
-                        : "From here on the registrar answered “" + r.words() + "”, again and again.")));
+        refused.ifPresent(r -> story.add(new Sentence(r.first(), told(r, heldSince.get()))));
         story.add(ended.map(at -> new Sentence(at, "Its last registration ended."))
-                .orElseGet(() -> new Sentence(began, "It was not registered in all the time that is kept here.")));
+                .orElseGet(() -> new Sentence(began, "No registration of it is among what was seen lately.")));
         since(timeline, began, story);
         story.sort(Comparator.comparing(Sentence::at));
         return List.copyOf(story);
@@ -91,6 +91,16 @@ public final class Story {
                 .flatMap(List::stream)
                 .filter(r -> ended.filter(at -> r.last().isBefore(at)).isEmpty())
                 .min(Comparator.comparing(Refused::first));
+    }
+
+    /** That it began with the first that is seen can be said only where that is as old as what holds it: older ones are let go. */
+    private static String told(Refused r, Instant heldSince) {
+        String answer = "he registrar answered “" + r.words() + "”";
+        if (r.times() == 1) {
+            return "T" + answer + ".";
+        }
+        boolean isFirst = !r.first().isAfter(heldSince.plus(SOON));
+        return (isFirst ? "From here on t" : "T") + answer + ", again and again.";
     }
 
     private static String told(Changed c) {

@@ -117,8 +117,20 @@ class StoryTest {
     void ofOneThatNeverWorkedThatIsSaidAndOfOneThatWorksNothing() {
         assertThat(Story.of(timeline(), Optional.of(at(6)), at(60)))
                 .extracting(Story.Sentence::words)
-                .containsExactly("It was not registered in all the time that is kept here.");
+                .containsExactly("No registration of it is among what was seen lately.");
         assertThat(Story.of(timeline(), Optional.empty(), at(60))).isEmpty();
+    }
+
+    @Test
+    void thatARefusalBeganIsNotSaidOfOneThatIsYoungerThanWhatHoldsIt() {
+        seen(
+                at(40),
+                9,
+                SipTexts.registerIn(at(50), "c", 2, "2416", "v.example"),
+                SipTexts.answerIn(at(50), "c", 2, "2416", "403 Forbidden"));
+        assertThat(Story.of(timeline(), Optional.of(at(6)), at(60)))
+                .extracting(Story.Sentence::words)
+                .contains("The registrar answered “403 Forbidden”, again and again.");
     }
 
     @Test

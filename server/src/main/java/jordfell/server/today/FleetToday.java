@@ -38,8 +38,9 @@ class FleetToday {
 
     List<StopCount> stops() {
         String reached = Arrays.stream(Stop.values())
-                .map(stop -> "sum(case when substring(t.rail, " + (stop.place() + 1)
-                        + ", 1) in ('p', '-') then 1 else 0 end) s" + stop.place())
+                // Past a stop is who is past all before it, too: a phone that waits to be claimed may be bound already.
+                .map(stop -> "sum(case when replace(replace(substring(t.rail, 1, " + (stop.place() + 1)
+                        + "), 'p', ''), '-', '') = '' then 1 else 0 end) s" + stop.place())
                 .collect(Collectors.joining(", "));
         Map<String, Long> held = new HashMap<>();
         jdbc.list(
