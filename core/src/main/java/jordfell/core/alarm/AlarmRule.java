@@ -117,7 +117,8 @@ public record AlarmRule(
             case SILENT, HELD -> count + " or more " + kind.words() + " within " + within.toMinutes() + " min";
             case NODE_DOWN -> kind.words();
             case CERTIFICATE -> kind.words() + " within " + count + (count == 1 ? " day" : " days");
-            case STRAYS -> kind.words() + " " + count + " times or more within " + within.toMinutes() + " min";
+            case STRAYS ->
+                kind.words() + " " + count + " times or more, the last within " + within.toMinutes() + " min";
         };
     }
 }

@@ -16,6 +16,7 @@ import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.path.DeviceFacts;
+import jordfell.core.path.DeviceFacts.ExtensionFacts;
 
 /**
  * What the rules say of one device by what was brought, and by nothing else.
@@ -50,7 +51,7 @@ public record Verdict(List<Finding> findings, String words, List<String> blind) 
         Instant end = recordedUntil.isAfter(last) ? recordedUntil : last;
         List<Finding> findings = Diagnosis.of(CaseOf.of(device, withItsFile(device, own), secrets, end)).stream()
                 .filter(vantage::allows)
-                .filter(f -> !isMendedBy(f, own))
+                .filter(f -> !isMendedBy(f, device, own))
                 .toList();
         return new Verdict(findings, words(new Evidence(own), vantage, end), vantage.blind());
     }
@@ -75,11 +76,23 @@ public record Verdict(List<Finding> findings, String words, List<String> blind) 
                         .toList();
     }
 
-    /** Whether it was registered after the last time that this showed. */
-    private static boolean isMendedBy(Finding finding, List<Observation> own) {
-        return finding.cause() != Cause.CLOCK_WRONG
-                && own.get(own.size() - 1) instanceof BindingChanged last
-                && last.change().live();
+    /** Whether its line was registered after the last time that this showed; another line’s registration mends nothing. */
+    private static boolean isMendedBy(Finding finding, DeviceFacts device, List<Observation> own) {
+        if (finding.cause() == Cause.CLOCK_WRONG) {
+            return false;
+        }
+        List<String> numbers = device.lines().stream()
+                .filter(l -> finding.line() == 0 || l.position() == finding.line())
+                .flatMap(l -> l.extension().stream())
+                .map(ExtensionFacts::number)
+                .toList();
+        return !numbers.isEmpty()
+                && numbers.stream()
+                        .allMatch(number -> new Evidence(own)
+                                .last(Observation.class, o -> o.aboutNumber().equals(number))
+                                .filter(o -> o instanceof BindingChanged b
+                                        && b.change().live())
+                                .isPresent());
     }
 
     private static String words(Evidence own, Vantage vantage, Instant end) {

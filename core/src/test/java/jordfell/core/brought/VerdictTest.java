@@ -128,6 +128,24 @@ class VerdictTest {
     }
 
     @Test
+    void anotherLineThatIsRegisteredMendsNothing() {
+        Verdict verdict = of(
+                SipTexts.registerIn(T, "c", 1, "2416", DOMAIN),
+                challenged(T.plusMillis(5)),
+                answered(T.plusMillis(9), "slipway-copper-27"),
+                SipTexts.answerIn(T.plusMillis(12), "c", 2, "2416", "403 Forbidden"),
+                new BindingChanged(
+                        T.plusSeconds(60),
+                        "2417",
+                        BindingChanged.Change.ADDED,
+                        "sip:2417@192.0.2.1",
+                        "north",
+                        "192.0.2.1:5060",
+                        T.plusSeconds(180)));
+        assertThat(verdict.findings()).extracting(Finding::cause).containsExactly(Cause.WRONG_PASSWORD);
+    }
+
+    @Test
     void aNameThatIsNotThereIsSaidWhereNamesAreInIt() {
         NameLookedUp none = new NameLookedUp(T, DOMAIN, "SRV", List.of(), "NXDOMAIN");
         NameLookedUp address = new NameLookedUp(T.plusSeconds(1), DOMAIN, "A", List.of(), "NXDOMAIN");

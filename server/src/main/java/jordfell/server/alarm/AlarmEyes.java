@@ -2,6 +2,7 @@ package jordfell.server.alarm;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import jordfell.core.alarm.AlarmKind;
@@ -50,8 +51,10 @@ class AlarmEyes {
                 row -> found.put(
                         row.text("site"),
                         row.number("n") + (row.number("n") == 1 ? " device of " : " devices of ") + row.text("site")
-                                + (rule.kind() == AlarmKind.SILENT ? " fell silent" : " are held") + " within "
-                                + rule.within().toMinutes() + " minutes."),
+                                + (rule.kind() == AlarmKind.SILENT
+                                        ? " fell silent since "
+                                        : " are held, each since then at the earliest: ")
+                                + since.truncatedTo(ChronoUnit.MINUTES) + "."),
                 condition,
                 since,
                 rule.count(),
