@@ -51,6 +51,8 @@ type Opened = { key: string; step: number }
 export type AskMessage = {
   key: readonly unknown[]
   ask: (exchange: string, step: number) => Promise<Schemas['MessageView']>
+  /** Where all that belongs to a call can be taken along; absent where it can’t. */
+  casefile?: (callId: string) => string
 }
 
 type Props = {

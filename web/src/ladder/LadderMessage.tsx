@@ -29,6 +29,13 @@ export function LadderMessage({ message: of, exchange, step }: Props) {
           <Act kind="quiet" aria-pressed={raw} onClick={() => setRaw(!raw)}>
             {raw ? 'In words' : 'As it came'}
           </Act>
+          {message.callId && of.casefile && (
+            <Act kind="quiet" asChild>
+              <a href={of.casefile(message.callId)} download>
+                Casefile of this call
+              </a>
+            </Act>
+          )}
           {raw ? (
             <chakra.pre
               mt="6px"

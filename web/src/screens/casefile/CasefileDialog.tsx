@@ -9,6 +9,7 @@ import { Act, Entry, Faded, Heading, Mono } from '../../kit/basics'
 import { Dialog } from '../../kit/Dialog'
 import { Shown } from '../../kit/Shown'
 import { Trouble } from '../../kit/Trouble'
+import { CloserLook } from './CloserLook'
 
 type Props = { id: number; label: string; onClose: () => void }
 
@@ -21,6 +22,7 @@ export function CasefileDialog({ id, label, onClose }: Props) {
   return (
     <Dialog title={`Casefile of ${label}`} onClose={onClose} width="620px">
       <Noted id={id} />
+      <CloserLook id={id} />
       <Shown query={window} what="The time that fits">
         {(fitting) => <Take key={fitting.from + fitting.to} id={id} fitting={fitting} />}
       </Shown>

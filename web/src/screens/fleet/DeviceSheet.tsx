@@ -96,7 +96,7 @@ export function DeviceSheet({ id, wide, onWiden, onClose }: Props) {
           onCard={() => setEditing('card')}
         />
       ))}
-      {wide && <StoryPart id={device.id} />}
+      {wide && <StoryPart id={device.id} domain={device.domain} site={device.site} />}
       {wide && <Ladder id={device.id} />}
       {mayChange && (
         <DeviceActs device={device} onEdit={() => setEditing('device')} onCard={() => setEditing('card')} />

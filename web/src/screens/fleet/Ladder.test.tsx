@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { fireEvent, screen, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { expect, it } from 'vitest'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { Ladder } from './Ladder'
@@ -43,6 +43,7 @@ const MESSAGE = {
     { name: 'User-Agent', value: '<script>alert(1)</script>', words: '', bad: true },
   ],
   raw: 'REGISTER sip:v.example SIP/2.0\r\n',
+  callId: '',
 }
 
 const says = (ladder: object) =>
@@ -99,4 +100,25 @@ it('where nothing was seen that is said', async () => {
   says({ lanes: [{ kind: 'PHONE', name: 'phone' }], exchanges: [] })
   renderWithAll(<Ladder id={9} />)
   expect(await screen.findByText('Nothing yet.')).toBeTruthy()
+})
+
+it('a message of a call leads to the casefile of that call, for who may have one', async () => {
+  const opened = async (role: string) => {
+    serverSays({
+      'GET /api/session': { body: { login: 'm', name: 'Mats', role } },
+      'GET /api/devices/9/ladder': { body: LADDER },
+      'GET /api/devices/9/ladder/message': { body: { ...MESSAGE, callId: 'a b@192.0.2.1' } },
+    })
+    const view = renderWithAll(<Ladder id={9} />)
+    fireEvent.click(await screen.findByRole('button', { name: /403 Forbidden/ }))
+    await screen.findByRole('region', { name: 'The message' })
+    return view
+  }
+  const mine = await opened('TECHNICIAN')
+  expect((await screen.findByText('Casefile of this call')).getAttribute('href')).toBe(
+    '/api/casefile/devices/9/call?callId=a+b%40192.0.2.1',
+  )
+  mine.unmount()
+  await opened('VIEWER')
+  await waitFor(() => expect(screen.queryByText('Casefile of this call')).toBeNull())
 })

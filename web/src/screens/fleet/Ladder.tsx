@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { client } from '../../api/client'
 import { unwrap } from '../../api/problem'
-import { useLadder } from '../../api/queries'
+import { useLadder, useSession } from '../../api/queries'
 import { useAddress } from '../../frame/useAddress'
 import { Heading } from '../../kit/basics'
 import { Shown } from '../../kit/Shown'
@@ -10,6 +10,7 @@ import { DrawnLadder } from '../../ladder/DrawnLadder'
 /** What went to and fro between a device and everybody else. */
 export function Ladder({ id }: { id: number }) {
   const { at } = useAddress()
+  const mayTake = useSession().data?.role !== 'VIEWER'
   return (
     <Box mt="18px" role="region" aria-label="What went to and fro">
       <Heading>What went to and fro</Heading>
@@ -26,6 +27,10 @@ export function Ladder({ id }: { id: number }) {
                     params: { path: { id }, query: { key, step } },
                   }),
                 ),
+              ...(mayTake && {
+                casefile: (callId: string) =>
+                  `/api/casefile/devices/${id}/call?${new URLSearchParams({ callId }).toString()}`,
+              }),
             }}
           />
         )}

@@ -19,7 +19,7 @@ const STORY = {
 
 it('a sentence of the story sets the moment, and the arrow keys step through what happened', async () => {
   serverSays({ 'GET /api/devices/9/story': { body: STORY } })
-  const { router } = renderWithAll(<StoryPart id={9} />)
+  const { router } = renderWithAll(<StoryPart id={9} domain="v.example" site="Eskvik Pier" />)
   fireEvent.click(await screen.findByTitle('Show this moment'))
   expect(new URLSearchParams(router.state.location.search).get('moment')).toBe(AT)
   fireEvent.keyDown(screen.getByRole('slider'), { key: 'ArrowLeft' })
@@ -82,4 +82,27 @@ it('a note is handed over, and who only looks writes none', async () => {
     text: 'tried port 8',
     handedTo: 'Lena',
   })
+})
+
+it('what went on at its site stands on the same axis', async () => {
+  serverSays({
+    'GET /api/devices/9/story': { body: STORY },
+    'GET /api/traffic/site': {
+      body: {
+        from: '2026-03-02T08:00:00Z',
+        until: '2026-03-02T10:00:00Z',
+        sliceSeconds: 300,
+        places: [
+          {
+            domain: 'v.example',
+            name: 'north',
+            points: [{ from: '2026-03-02T09:05:00Z', registered: 3, refused: 2, lapsed: 1 }],
+          },
+        ],
+      },
+    },
+  })
+  renderWithAll(<StoryPart id={9} domain="v.example" site="Eskvik Pier" />)
+  expect(await screen.findByTitle(/3 registered, 2 refused, 1 ran out/)).toBeTruthy()
+  expect(screen.getByText('All of Eskvik Pier')).toBeTruthy()
 })

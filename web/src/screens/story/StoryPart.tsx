@@ -3,13 +3,14 @@ import { useAddress } from '../../frame/useAddress'
 import { clock } from '../../kit/Age'
 import { Mono } from '../../kit/basics'
 import { Shown } from '../../kit/Shown'
+import { SitePulse } from './SitePulse'
 import { Timeline } from './Timeline'
 import { useStory } from './queries'
 
 const USUAL_HOURS = 3
 
 /** What happened to a device, in sentences and on an axis. The moment that is looked at stands in the address. */
-export function StoryPart({ id }: { id: number }) {
+export function StoryPart({ id, domain, site }: { id: number; domain: string; site: string }) {
   const { at, set } = useAddress()
   const hours = Number(at('hours')) || USUAL_HOURS
   const query = useStory(id, hours)
@@ -40,6 +41,7 @@ export function StoryPart({ id }: { id: number }) {
             onHours={(h) => set('hours', h === USUAL_HOURS ? '' : String(h))}
             at={at('moment')}
             onMoment={(m) => set('moment', m)}
+            beneath={<SitePulse story={story} domain={domain} site={site} />}
           />
         </>
       )}

@@ -4,8 +4,7 @@ import { clock } from '../../kit/Age'
 import { Choice, Faded, Heading, Mono } from '../../kit/basics'
 import { clusters, fitted, moments, place, step, ticks } from './events'
 import type { StoryView } from './queries'
-
-const HEAD = '128px'
+import { HEAD, Row } from './TimelineRow'
 
 const SPANS = [
   ['1', 'the last hour'],
@@ -23,10 +22,12 @@ type Props = {
   /** The moment that is looked at; empty for none. */
   at: string
   onMoment: (at: string) => void
+  /** Rows beneath the device’s own, on the same axis. */
+  beneath?: ReactNode
 }
 
 /** What happened to a device, on one axis; its cursor is moved by the mouse and by the arrow keys, from one event to the next. */
-export function Timeline({ story, hours, onHours, at, onMoment }: Props) {
+export function Timeline({ story, hours, onHours, at, onMoment, beneath }: Props) {
   const s = fitted(story)
   const rows = useRef<HTMLDivElement>(null)
   const all = moments(s)
@@ -155,6 +156,7 @@ export function Timeline({ story, hours, onHours, at, onMoment }: Props) {
             })}
           </Row>
         )}
+        {beneath}
         <Box position="absolute" top="0" bottom="0" left={HEAD} right="0" ref={rows} pointerEvents="none">
           {at && at >= s.from && at <= s.to && (
             <Box
@@ -190,19 +192,6 @@ export function Timeline({ story, hours, onHours, at, onMoment }: Props) {
         </Faded>
       )}
     </Box>
-  )
-}
-
-function Row({ name, children }: { name: string; children: ReactNode }) {
-  return (
-    <Flex borderTop="1px solid" borderColor="hair" h="27px" align="center">
-      <Box w={HEAD} flexShrink={0} fontSize="12px" fontWeight={600} color="faded" truncate>
-        {name}
-      </Box>
-      <Box position="relative" flex="1" h="100%" overflow="hidden">
-        {children}
-      </Box>
-    </Flex>
   )
 }
 

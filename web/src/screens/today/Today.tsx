@@ -7,6 +7,7 @@ import { useReleases, useTriage } from '../../api/queries'
 import { Age, clock } from '../../kit/Age'
 import { Faded, Heading, Mono, Title } from '../../kit/basics'
 import { Shown } from '../../kit/Shown'
+import { RegistrationPlots } from '../traffic/RegistrationPlots'
 import { AlarmsNow } from './AlarmsNow'
 import { AtTheDoor } from './AtTheDoor'
 import { HandedOver } from './HandedOver'
@@ -54,6 +55,7 @@ export function Today() {
               {() => <Causes causes={causes} isNew={isNew} />}
             </Shown>
             <UnderWay />
+            <RegistrationPlots />
           </Box>
           <Box
             w={{ base: '100%', lg: '330px' }}

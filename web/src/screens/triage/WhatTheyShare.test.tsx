@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { screen } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { expect, it } from 'vitest'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { WhatTheyShare } from './WhatTheyShare'
@@ -29,6 +29,7 @@ it('what they share is said, with how it began, and shown in numbers', async () 
         factors: [],
         chance: 0.0001,
         withinSeconds: 220,
+        afterReleaseSeconds: -1,
         matrix,
       },
     },
@@ -44,11 +45,46 @@ it('what they share is said, with how it began, and shown in numbers', async () 
 it('where nothing sets them apart that is said, and no table is shown', async () => {
   serverSays({
     'GET /api/triage/shared': {
-      body: { sentence: '', factors: [], chance: 1, withinSeconds: -1, matrix },
+      body: { sentence: '', factors: [], chance: 1, withinSeconds: -1, afterReleaseSeconds: -1, matrix },
     },
   })
   renderWithAll(<WhatTheyShare cause="lapsed" variant="" />)
   expect(await screen.findByText(/Nothing sets them apart from the rest so clearly/)).toBeTruthy()
   expect(screen.queryByRole('table')).toBeNull()
   expect(screen.queryByText(/It began/)).toBeNull()
+})
+
+it('a release that all of them were in is taken back from all of them', async () => {
+  const back = {
+    release: 31,
+    sentence: 'All 3 were in release 31; none of the 59 others.',
+    label: 'Take release 31 back',
+    will: '3 devices are given again what they had before release 31, when they ask next.',
+  }
+  const asked = serverSays({
+    'GET /api/session': { body: { login: 'm', name: 'Mats', role: 'TECHNICIAN' } },
+    'GET /api/triage/shared': {
+      body: {
+        sentence: 'All 3 have the template Counters; none of the 59 others.',
+        factors: [],
+        chance: 0.001,
+        withinSeconds: 60,
+        afterReleaseSeconds: 200,
+        matrix: { ...matrix, rows: [], cells: [] },
+        back,
+      },
+    },
+    'POST /api/triage/take-back': { body: { devices: 3 } },
+  })
+  renderWithAll(<WhatTheyShare cause="name-not-found" variant="x" />)
+  fireEvent.click(await screen.findByRole('button', { name: 'Take release 31 back' }))
+  await waitFor(() =>
+    expect(asked.find((a) => a.what === 'POST /api/triage/take-back')?.body).toEqual({
+      cause: 'name-not-found',
+      variant: 'x',
+      release: 31,
+    }),
+  )
+  expect(screen.getByText(back.sentence)).toBeTruthy()
+  expect(screen.getByText('It began within 4 min after release 31 for all of them.')).toBeTruthy()
 })

@@ -1,7 +1,8 @@
-import { Box, chakra } from '@chakra-ui/react'
-import type { Schemas } from '../../api/client'
-import { useShared } from '../../api/queries'
-import { Faded, Heading } from '../../kit/basics'
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { client, type Schemas } from '../../api/client'
+import { unwrap } from '../../api/problem'
+import { useChange, useSession, useShared } from '../../api/queries'
+import { Act, Faded, Heading } from '../../kit/basics'
 import { Trouble } from '../../kit/Trouble'
 
 const minutes = (seconds: number) =>
@@ -13,7 +14,7 @@ const NONE = 'none'
 export function WhatTheyShare({ cause, variant }: { cause: string; variant: string }) {
   const { data: shared, error } = useShared(cause, variant)
   if (!shared) return <Trouble error={error} />
-  const { sentence, withinSeconds, matrix } = shared
+  const { sentence, withinSeconds, afterReleaseSeconds, matrix, back } = shared
   return (
     <Box as="section" aria-label="What they share" mt="10px">
       <Box maxW="720px">
@@ -22,9 +23,44 @@ export function WhatTheyShare({ cause, variant }: { cause: string; variant: stri
         ) : (
           <Faded>Nothing sets them apart from the rest so clearly that it could not be chance.</Faded>
         )}{' '}
-        {withinSeconds >= 0 && <span>It began {minutes(withinSeconds)} for all of them.</span>}
+        {withinSeconds >= 0 && (
+          <span>
+            It began{' '}
+            {back && afterReleaseSeconds >= 0
+              ? `${minutes(afterReleaseSeconds)} after release ${back.release}`
+              : minutes(withinSeconds)}{' '}
+            for all of them.
+          </span>
+        )}
       </Box>
+      {back && <TakeBack cause={cause} variant={variant} back={back} besides={sentence} />}
       {sentence && matrix.rows.length > 1 && <FleetMatrix matrix={matrix} />}
+    </Box>
+  )
+}
+
+type BackProps = { cause: string; variant: string; back: Schemas['BackView']; besides: string }
+
+/** A release that brought it to all of them, and the way back. */
+function TakeBack({ cause, variant, back, besides }: BackProps) {
+  const mayAct = useSession().data?.role !== 'VIEWER'
+  const act = useChange(() =>
+    unwrap(client.POST('/api/triage/take-back', { body: { cause, variant, release: back.release } })),
+  )
+  return (
+    <Box mt="8px">
+      {back.sentence !== besides && <Box maxW="720px">{back.sentence}</Box>}
+      {mayAct && (
+        <Flex mt="6px" gap="10px" align="center">
+          <Act flexShrink={0} disabled={act.isPending || act.isSuccess} onClick={() => act.mutate(undefined)}>
+            {back.label}
+          </Act>
+          <Faded fontSize="12px" lineHeight="1.35">
+            {back.will}
+          </Faded>
+        </Flex>
+      )}
+      <Trouble error={act.error} />
     </Box>
   )
 }

@@ -3,12 +3,13 @@ package jordfell.bench;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
-import jordfell.lab.fault.FaultKind;
+import jordfell.lab.trial.Mishap;
 import jordfell.lab.trial.Trial;
 import jordfell.lab.trial.Trial.Condition;
 
@@ -40,15 +41,14 @@ final class AccuracyBench {
         }
     }
 
-    private final Map<Condition, Map<FaultKind, Sum>> sums = new EnumMap<>(Condition.class);
+    private final Map<Condition, Map<Mishap, Sum>> sums = new EnumMap<>(Condition.class);
 
     AccuracyBench(int seeds) {
-        List<FaultKind> kinds =
-                Arrays.stream(FaultKind.values()).filter(Trial::canBe).toList();
-        record Run(FaultKind kind, Condition condition, long seed) {}
+        List<Mishap> kinds = Mishap.all();
+        record Run(Mishap kind, Condition condition, long seed) {}
         List<Run> runs = new ArrayList<>();
         for (Condition condition : Condition.values()) {
-            sums.put(condition, new EnumMap<>(FaultKind.class));
+            sums.put(condition, new LinkedHashMap<>());
             kinds.forEach(kind -> sums.get(condition).put(kind, new Sum()));
             kinds.forEach(kind ->
                     IntStream.rangeClosed(1, seeds).forEach(seed -> runs.add(new Run(kind, condition, 7_000L + seed))));
@@ -64,17 +64,17 @@ final class AccuracyBench {
         List<String> lines = new ArrayList<>();
         lines.add(String.format(
                 Locale.ROOT,
-                "%-26s %10s %10s %10s  %s",
+                "%-27s %10s %10s %10s  %s",
                 "first finding right, in %",
                 "alone",
                 "noise",
                 "pairs",
                 "false"));
-        for (FaultKind kind : sums.get(Condition.ALONE).keySet()) {
+        for (Mishap kind : sums.get(Condition.ALONE).keySet()) {
             lines.add(String.format(
                     Locale.ROOT,
-                    "%-26s %10.1f %10.1f %10.1f  %d",
-                    kind,
+                    "%-27s %10.1f %10.1f %10.1f  %d",
+                    kind.name(),
                     of(Condition.ALONE, kind).share(),
                     of(Condition.NOISE, kind).share(),
                     100.0
@@ -88,13 +88,13 @@ final class AccuracyBench {
         }
         for (Condition condition : Condition.values()) {
             sums.get(condition)
-                    .forEach((kind, sum) -> sum.falseSentences.forEach((sentence, runs) ->
-                            lines.add("false  " + kind + " " + condition + " in " + runs + " runs: " + sentence)));
+                    .forEach((kind, sum) -> sum.falseSentences.forEach((sentence, runs) -> lines.add(
+                            "false  " + kind.name() + " " + condition + " in " + runs + " runs: " + sentence)));
         }
         return lines;
     }
 
-    private Sum of(Condition condition, FaultKind kind) {
+    private Sum of(Condition condition, Mishap kind) {
         return sums.get(condition).get(kind);
     }
 

@@ -47,7 +47,7 @@ public final class Bench {
         System.exit(bench.report.isKept() ? 0 : 1);
     }
 
-    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, flood, capture; accuracy and rest, which are not
+    /** @param part which figures: render, history, serve, import, traffic, start, calls, register, directory, world, flood, capture, triage; accuracy and rest, which are not
      *     among all: they take minutes. {@code accuracy3} tries three seeds */
     private void run(String part) throws IOException {
         boolean all = part.equals("all");
@@ -92,6 +92,9 @@ public final class Bench {
             if (all || part.equals("start")) {
                 starts(folder);
             }
+            if (all || part.equals("triage")) {
+                triage(folder);
+            }
             if (part.equals("rest")) {
                 rest(folder);
             }
@@ -111,12 +114,51 @@ public final class Bench {
         say("false sentences, against none", bench.falseSentences(), 1, 0.5, "");
     }
 
+    private void triage(Path folder) {
+        say("why 10,000 devices are held and what they share, against 5 s", TriageBench.findings(SMALL), 5, 1, "s");
+        double few;
+        try (BenchServer server = imported(folder.resolve("triage-few"), FEW)) {
+            TriageBench.hold(server, FEW / 2);
+            few = new ListBench(server).median("/api/triage");
+        }
+        try (BenchServer server = imported(folder.resolve("triage-many"), LARGE)) {
+            TriageBench.hold(server, FEW / 2);
+            say(
+                    "first rows of Triage, 100,000 devices against 1,000",
+                    new ListBench(server).median("/api/triage"),
+                    few,
+                    1.5,
+                    "ms");
+            TriageBench.hold(server, SMALL);
+            say("what 10,000 of 100,000 share, over HTTP, against 5 s", TriageBench.shared(server), 5, 1, "s");
+        }
+        try {
+            say(
+                    "from a registrar’s no until it is said why, the median, against 2 s",
+                    SentenceBench.median(folder.resolve("sentence")),
+                    2,
+                    1,
+                    "s");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private static BenchServer imported(Path data, int devices) {
+        BenchServer server = new BenchServer(data);
+        server.bean(PathKeeper.class).pause();
+        ImportBench imports = new ImportBench(server);
+        imports.prepare();
+        imports.imported(imports.rows(devices));
+        return server;
+    }
+
     /** Half an hour, so it is not among all. */
     private void rest(Path folder) {
         try {
-            say(
-                    "the application at rest, of a core, against 3 %",
-                    100 * RestBench.share(folder.resolve("rest")), 3, 1, "%");
+            RestBench.Result result = RestBench.run(folder.resolve("rest"));
+            say("the application at rest, of a core, against 3 %", 100 * result.share(), 3, 1, "%");
+            report.add("told    by thread: " + String.join(", ", result.threads()));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }

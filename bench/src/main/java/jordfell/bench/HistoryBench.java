@@ -53,7 +53,8 @@ final class HistoryBench {
 
     private final Records records = new Records(facts(), NOBODYS, Optional.empty(), true);
 
-    private static DeviceFacts facts() {
+    /** A phone with one line, released to. */
+    static DeviceFacts facts() {
         return new DeviceFacts(
                 1,
                 Optional.of(MacAddress.of("02-4B-7A-00-53-1C")),

@@ -32,10 +32,13 @@ public record AlarmRule(
         String webhook,
         boolean enabled) {
 
+    /** Nothing that is longer ago is asked about. */
+    public static final Duration LONGEST = Duration.ofDays(1);
+
     private static final int LONGEST_NAME = 100;
     private static final int LONGEST_ADDRESS = 200;
     private static final int MOST = 10_000;
-    private static final int MOST_MINUTES = 24 * 60;
+    private static final long MOST_MINUTES = LONGEST.toMinutes();
     private static final int MOST_DAYS = 365;
     private static final Pattern MAIL = Pattern.compile("[^\\s@<>,;:\"]{1,64}@[A-Za-z0-9.-]{1,120}");
 

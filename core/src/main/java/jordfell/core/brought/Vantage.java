@@ -41,7 +41,7 @@ public record Vantage(boolean asks, boolean answers, boolean names) {
     private static final Set<Cause> BY_BOTH = EnumSet.of(Cause.NEVER_ANSWERS_CHALLENGE, Cause.ANSWERS_LOST);
 
     private static final Set<Cause> BY_NAMES =
-            EnumSet.of(Cause.NAME_NOT_FOUND, Cause.NAME_DEAD_TARGET, Cause.NAME_SILENT);
+            EnumSet.of(Cause.NAME_NOT_FOUND, Cause.NAME_DEAD_TARGET, Cause.NAME_SILENT, Cause.TRANSPORT_REFUSED);
 
     /** What these show. */
     public static Vantage of(List<Observation> seen) {

@@ -3,14 +3,18 @@ package jordfell.core.diagnosis;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import jordfell.core.evidence.Observation.AddressBanned;
+import jordfell.core.milestone.Ping;
 
 /** <em>address-banned</em>: a node hears nothing from its address, since too much that came from there was refused. */
 final class BannedAddress implements Rule {
 
     @Override
     public List<Finding> examine(CaseOf device) {
-        boolean isRegistered = device.path().lines().stream().allMatch(line -> line.accepted(device.now()));
-        return isRegistered
+        // One that was started anew has a registration from before, and does not answer where that was.
+        boolean isWell = device.path().lines().stream()
+                .allMatch(line -> line.accepted(device.now())
+                        && line.reached().ping().filter(Ping::isDeaf).isEmpty());
+        return isWell
                 ? List.of()
                 : device.reached().ban().stream()
                         .filter(ban -> ban.until().isAfter(device.now()))

@@ -36,6 +36,7 @@ public enum Cause {
     NAME_SILENT(Stop.LOCATED, "The name service does not say where the registrar is"),
     NAME_DEAD_TARGET(Stop.LOCATED, "The registrar’s name leads elsewhere"),
     HOST_MALFORMED(Stop.LOCATED, "The registrar’s name is malformed"),
+    TRANSPORT_REFUSED(Stop.HEARD, "It goes by a way that its domain does not take"),
     HEARD_AT_WRONG_NODE(Stop.HEARD, "It registers at a node of nobody’s"),
     REQUEST_MANGLED(Stop.HEARD, "Its SIP is changed on the way"),
     SIP_BLOCKED(Stop.HEARD, "No SIP comes from its site"),

@@ -37,6 +37,7 @@ public final class Diagnosis {
             new NameNotFound(),
             new NameSilent(),
             new NameDeadTarget(),
+            new TransportRefused(),
             new CertificateRefused(),
             new RequestMangled(),
             new BannedAddress(),
@@ -93,6 +94,7 @@ public final class Diagnosis {
             Cause.NAME_NOT_FOUND,
             Cause.NAME_SILENT,
             Cause.NAME_DEAD_TARGET,
+            Cause.TRANSPORT_REFUSED,
             Cause.REQUEST_MANGLED,
             Cause.CERTIFICATE_REFUSED,
             Cause.ADDRESS_BANNED,
@@ -106,6 +108,7 @@ public final class Diagnosis {
             Cause.NOT_HEARD,
             Cause.WRONG_HOST,
             Cause.CONTACT_UNREACHABLE,
+            Cause.NAT_LAPSE,
             Cause.NODE_SILENT,
             Cause.ANSWERS_LOST);
 

@@ -41,7 +41,7 @@ final class Lapsed implements Rule {
     @Override
     public List<Finding> examine(CaseOf device) {
         Optional<LineStatus> lapsed = lapsedLine(device);
-        if (lapsed.isEmpty()) {
+        if (lapsed.isEmpty() || !new LoggedOff().examine(device).isEmpty()) {
             return List.of();
         }
         LineStatus line = lapsed.get();

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.path.DeviceFacts.ExtensionFacts;
 import jordfell.core.path.DeviceFacts.LineFacts;
@@ -13,6 +12,7 @@ import jordfell.core.roster.Domain;
 import jordfell.core.sip.DigestAnswer;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
+import jordfell.core.text.TextDifference;
 
 /**
  * Side by side for one line: what the registrar expects, what we sent, what the phone used.
@@ -26,18 +26,38 @@ public record MatchSheet(int line, List<Row> rows) {
      *
      * @param secret the texts say whose password it is, never the password
      * @param differs what was used or sent is not what is expected
+     * @param inSent where what was sent is not what is expected, by its characters
+     * @param inUsed the same of what was used
      */
-    public record Row(String what, String expected, String sent, String used, boolean secret, boolean differs) {}
+    public record Row(
+            String what,
+            String expected,
+            String sent,
+            String used,
+            boolean secret,
+            boolean differs,
+            List<TextDifference> inSent,
+            List<TextDifference> inUsed) {
 
-    /** The sheets of all bound lines. */
-    public static List<MatchSheet> of(CaseOf device) {
+        /** One whose texts are judged by more than their characters. */
+        Row(String what, String expected, String sent, String used, boolean secret, boolean differs) {
+            this(what, expected, sent, used, secret, differs, List.of(), List.of());
+        }
+    }
+
+    /**
+     * The sheets of all bound lines.
+     *
+     * @param networks of its site, in CIDR notation; none where its phones may come from anywhere
+     */
+    public static List<MatchSheet> of(CaseOf device, List<String> networks) {
         return device.facts().lines().stream()
                 .filter(line -> line.extension().isPresent())
-                .map(line -> sheet(device, line, line.extension().get()))
+                .map(line -> sheet(device, line, line.extension().get(), networks))
                 .toList();
     }
 
-    private static MatchSheet sheet(CaseOf device, LineFacts line, ExtensionFacts extension) {
+    private static MatchSheet sheet(CaseOf device, LineFacts line, ExtensionFacts extension, List<String> networks) {
         Optional<SentLine> sent = device.facts()
                 .released()
                 .flatMap(r -> r.sent().stream()
@@ -67,9 +87,8 @@ public record MatchSheet(int line, List<Row> rows) {
                 domain.name(),
                 sent.map(SentLine::registrar),
                 register.flatMap(m -> SipHeaders.uri(m.requestUri())).map(uri -> uri.host())));
-        String nodes = domain.nodes().stream().map(n -> n.name()).collect(Collectors.joining(", "));
-        rows.add(new Row("Node", nodes, "", seen.map(SipSeen::node).orElse(""), false, false));
         rows.add(expiry(domain, sent, register));
+        rows.addAll(MatchedWay.rows(device, line.position(), sent, seen, networks));
         return new MatchSheet(line.position(), rows);
     }
 
@@ -107,7 +126,15 @@ public record MatchSheet(int line, List<Row> rows) {
     private static Row row(String what, String expected, Optional<String> sent, Optional<String> used) {
         boolean differs = sent.filter(s -> !s.equals(expected)).isPresent()
                 || used.filter(u -> !u.equals(expected)).isPresent();
-        return new Row(what, expected, sent.orElse(""), used.orElse(""), false, differs);
+        return new Row(
+                what,
+                expected,
+                sent.orElse(""),
+                used.orElse(""),
+                false,
+                differs,
+                TextDifference.of(expected, sent.orElse("")),
+                TextDifference.of(expected, used.orElse("")));
     }
 
     /**

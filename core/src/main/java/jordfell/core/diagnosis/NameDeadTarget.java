@@ -4,14 +4,12 @@ import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.milestone.LookUps.LookUp;
 import jordfell.core.path.RegistrarLookups;
-import jordfell.core.path.Stop;
 import jordfell.core.roster.RegistrarNode;
 
 /**
@@ -25,8 +23,7 @@ final class NameDeadTarget implements Rule {
         Set<String> nodes = device.facts().domain().nodes().stream()
                 .map(RegistrarNode::address)
                 .collect(Collectors.toSet());
-        Optional<Instant> since = device.heldAt(Stop.HEARD) ? Optional.of(Instant.MIN) : NotLocated.since(device);
-        return since
+        return NotLocated.searching(device)
                 .map(from -> addresses(device, from))
                 .filter(found -> !found.isEmpty())
                 .filter(found ->

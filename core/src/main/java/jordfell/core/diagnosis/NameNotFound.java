@@ -15,6 +15,10 @@ final class NameNotFound implements Rule {
     public List<Finding> examine(CaseOf device) {
         return NotLocated.failing(device).stream()
                 .filter(failed -> failed.newest().isAnswered() && isKnown(device, failed))
+                // That a domain has no service of a way that it does not take says nothing of its name.
+                .filter(failed ->
+                        failed.newest().isNoName() && !failed.newest().type().equals("SRV")
+                                || new TransportRefused().examine(device).isEmpty())
                 .map(failed -> notFound(device, failed))
                 .toList();
     }

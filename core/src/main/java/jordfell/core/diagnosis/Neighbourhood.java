@@ -18,6 +18,7 @@ import jordfell.core.evidence.Observation.Leased;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
+import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.milestone.Milestones;
 import jordfell.core.path.DeviceFacts;
@@ -101,6 +102,9 @@ public final class Neighbourhood {
                     .binding()
                     .map(BindingChanged::node)
                     .ifPresent(node -> spoke(facts, node, o.at()));
+        } else if (o instanceof TlsRefused refused) {
+            // Who breaks off a handshake was answered: the node is there, and the way to it.
+            spoke(facts, refused.node(), o.at());
         } else if (o instanceof ConfigRequested
                 || o instanceof NameLookedUp
                 || o instanceof Leased

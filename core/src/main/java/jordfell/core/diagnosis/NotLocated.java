@@ -30,6 +30,11 @@ final class NotLocated {
                 : Lapsed.lapsedLine(device).flatMap(told).stream().toList();
     }
 
+    /** From when on it looks for its registrar and is not heard there; empty for one that is. */
+    static Optional<Instant> searching(CaseOf device) {
+        return device.heldAt(Stop.HEARD) ? Optional.of(Instant.MIN) : since(device);
+    }
+
     /** From when on it looks for its registrar in vain, as far as it does; empty for one that has found it. */
     static Optional<Instant> since(CaseOf device) {
         if (device.heldAt(Stop.LOCATED)) {

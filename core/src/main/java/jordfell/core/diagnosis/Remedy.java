@@ -56,6 +56,8 @@ public record Remedy(Action action, String label, int line, String target, Strin
         NEW_PASSWORD,
         /** To the registrar that is the target. */
         CORRECT_REGISTRAR,
+        /** With the number of the release: the device has what it had before. */
+        TAKE_BACK,
         /** What has to be typed into it. */
         CARD,
         ADVICE
@@ -126,6 +128,21 @@ public record Remedy(Action action, String label, int line, String target, Strin
                 meant,
                 "The word for the registrar that reaches this device is changed to " + meant
                         + " at the layer it comes from, for all that it speaks to there. It is released when you say so.");
+    }
+
+    /**
+     * Several devices are to have what they had before a release that brought them all the same trouble.
+     *
+     * @param devices how many these are
+     */
+    public static Remedy takeBack(String release, int devices) {
+        return new Remedy(
+                Action.TAKE_BACK,
+                "Take release " + release + " back",
+                0,
+                release,
+                devices + " devices are given again what they had before release " + release
+                        + ", when they ask next. What was changed on record stays, and waits to be released.");
     }
 
     /** An address is to count as one of the device’s site’s. */

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import jordfell.core.text.LookAlikes;
 
 /** What fingers, eyes and clipboards do to a password: one character less or more, another keyboard, another kind of blank. */
 final class Slips {
@@ -13,19 +14,6 @@ final class Slips {
     private static final String TYPED = "It was typed by hand.";
     private static final String PASTED = "It was pasted from something that had it so.";
     private static final String KEYBOARD = "It was typed on a keyboard of another layout.";
-
-    /** Characters that are taken for each other. */
-    private static final List<String> LOOK_ALIKES = List.of(
-            "0OoQD", "1lI|!i", "5S$s", "8B&", "2Zz", "6Gb", "9gq", "uv", "mn", "-_–", ".,", ":;", "'`´", "cC", "kK",
-            "wW", "xX", "pP");
-
-    /** Blanks that nobody sees, or sees as others: no-break, thin, without width, before a text, ideographic. */
-    private static final Map<String, String> BLANKS = Map.of(
-            "\u00a0", "a no-break blank",
-            "\u2009", "a thin blank",
-            "\u200b", "a blank without width",
-            "\ufeff", "a byte order mark",
-            "\u3000", "a wide blank");
 
     private Slips() {}
 
@@ -73,7 +61,7 @@ final class Slips {
                         TYPED,
                         p -> p.substring(0, at - 1) + p.charAt(at) + p.charAt(at - 1) + p.substring(at + 1)));
             }
-            for (char other : alike(password.charAt(at))) {
+            for (char other : LookAlikes.of(password.charAt(at))) {
                 slips.add(slip(
                         "one character taken for another",
                         "the right password with one character taken for one that looks like it",
@@ -95,7 +83,7 @@ final class Slips {
         slips.add(slip("pasted twice", "the right password twice", "It was pasted twice.", p -> p + p));
         slips.add(slip("without its blanks", "the right password without its blanks", PASTED, p -> p.replace(" ", "")));
         slips.add(slip("two blanks after it", "the right password with two blanks after it", PASTED, p -> p + "  "));
-        BLANKS.forEach((blank, words) -> {
+        LookAlikes.blanks().forEach((blank, words) -> {
             slips.add(slip(
                     words + " after it", "the right password with " + words + " after it", PASTED, p -> p + blank));
             slips.add(slip(
@@ -179,14 +167,6 @@ final class Slips {
 
     private static char otherCase(char c) {
         return Character.isUpperCase(c) ? Character.toLowerCase(c) : Character.toUpperCase(c);
-    }
-
-    private static char[] alike(char c) {
-        StringBuilder others = new StringBuilder();
-        LOOK_ALIKES.stream()
-                .filter(set -> set.indexOf(c) >= 0)
-                .forEach(set -> others.append(set.replace(String.valueOf(c), "")));
-        return others.toString().toCharArray();
     }
 
     private static String swapped(String text, String... pairs) {

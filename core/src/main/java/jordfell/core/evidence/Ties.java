@@ -155,9 +155,12 @@ public final class Ties {
 
     private List<Tied> message(Sighted seen, SipSeen.Message message, Holders holders) {
         String callId = message.callId();
-        Optional<Long> device = Optional.ofNullable(byCallId.get(callId))
-                // Behind one router several may come from one address and port: a name is told from that.
-                .or(() -> seen.claims().filter(id -> !isElsewhere(id, message.peer(), holders)))
+        // Both ends of a call have its Call-ID, and behind one router several may come from one address and port: a
+        // name is
+        // told from that.
+        Optional<Long> device = seen.claims()
+                .filter(id -> !isElsewhere(id, message.peer(), holders))
+                .or(() -> Optional.ofNullable(byCallId.get(callId)))
                 .or(() -> Optional.ofNullable(byPeer.get(message.peer())))
                 .or(() -> proven(seen, message, holders));
         if (device.isPresent()) {

@@ -3,6 +3,7 @@ package jordfell.core.path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
@@ -191,6 +192,7 @@ public record DeviceFacts(
      *
      * @param since when the number first stood in a release to this device, in all of them from then on; empty if that was
      *     before it was written down
+     * @param transport how it is to speak; empty if that was not written down
      */
     public record SentLine(
             int position,
@@ -199,7 +201,12 @@ public record DeviceFacts(
             String password,
             String registrar,
             int expiry,
-            Optional<Instant> since) {
+            Optional<Instant> since,
+            String transport) {
+        public SentLine {
+            transport = Objects.requireNonNullElse(transport, "");
+        }
+
         @Override
         public String toString() {
             return "SentLine[" + position + ", " + number + "]";

@@ -47,6 +47,7 @@ public final class SettingsCatalogue {
     public static final String LOG_TARGET = "diagnostics.log-target";
     public static final String LOG_PORT = "diagnostics.log-port";
     public static final String LOG_LEVEL = "diagnostics.log-level";
+    public static final String MAY_CAPTURE = "diagnostics.capture";
     public static final String FIRMWARE = "firmware.version";
     public static final String PHONEBOOK_ORDER = "phonebook.order";
     public static final String PHONEBOOK_EVERY = "phonebook.every";

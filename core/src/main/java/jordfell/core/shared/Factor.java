@@ -10,6 +10,9 @@ public record Factor(Kind kind, String value) {
         TEMPLATE("template", "have the template %s"),
         RELEASE("release", "were in release %s"),
         FIRMWARE("firmware", "run firmware %s"),
+        /** As registrars see it: a router that they have in common. */
+        ADDRESS("address", "come from %s"),
+        NODE("node", "speak to %s"),
         BATCH("batch", "were enrolled with %s");
 
         private final String word;

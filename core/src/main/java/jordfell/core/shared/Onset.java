@@ -21,4 +21,14 @@ public final class Onset {
                                 began.stream().max(Instant::compareTo).orElseThrow()))
                         .filter(span -> span.compareTo(TOGETHER) <= 0);
     }
+
+    /** How long after something it began for the last of them; empty where it began before for any, or took longer than that. */
+    public static Optional<Duration> after(List<Instant> began, Instant something) {
+        return began.isEmpty() || began.stream().anyMatch(something::isAfter)
+                ? Optional.empty()
+                : began.stream()
+                        .max(Instant::compareTo)
+                        .map(last -> Duration.between(something, last))
+                        .filter(span -> span.compareTo(TOGETHER) <= 0);
+    }
 }

@@ -56,6 +56,23 @@ public record Shared(List<Factor> factors, int held, int ofHeld, int others, int
                         .thenComparing(s -> s.factors.get(0).kind()));
     }
 
+    /**
+     * The one factor of a kind that most of the held ones have and that tells them from the rest, whatever else tells them
+     * apart as well; empty where chance would do as well.
+     */
+    public static Optional<Shared> by(
+            Factor.Kind kind, List<Map<Factor.Kind, String>> held, List<Map<Factor.Kind, String>> rest) {
+        if (held.size() < 2 || rest.isEmpty()) {
+            return Optional.empty();
+        }
+        Map<Factor, Integer> counts = counts(held);
+        counts.keySet().removeIf(factor -> factor.kind() != kind);
+        return counts.keySet().stream()
+                .map(factor -> measured(List.of(factor), held, rest, counts.size()))
+                .filter(s -> s.chance < TELLING)
+                .min(Comparator.comparingDouble(Shared::chance));
+    }
+
     private static Map<Factor, Integer> counts(List<Map<Factor.Kind, String>> held) {
         Map<Factor, Integer> counts = new HashMap<>();
         held.forEach(device -> device.forEach((kind, value) -> {

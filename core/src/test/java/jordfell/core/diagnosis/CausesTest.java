@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import jordfell.core.evidence.Datagram;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
+import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
@@ -119,6 +120,19 @@ class CausesTest extends CauseFixture {
             assertThat(f.certainty()).isEqualTo(Certainty.CERTAIN);
             assertThat(f.line()).isEqualTo(2);
         });
+    }
+
+    @ParameterizedTest
+    @CsvSource({"its file, LOGGED_OFF", "its registrar, LAPSED"})
+    void whoLoggedOffAndLooksForChangesIsToldFromOneThatWasStartedAnew(String looksFor, Cause cause) {
+        carries();
+        seen.add(SipTexts.register(at(105), 9, "2416", DOMAIN, "Expires: 0"));
+        binding(105, "2416", Change.REMOVED, "north");
+        seen.add(new ConfigRequested(at(300), "f", 304, REV, "Korrin K24/2.4.1", "192.0.2.1"));
+        if (looksFor.equals("its registrar")) {
+            seen.add(new NameLookedUp(at(301), "_sip._udp." + DOMAIN, "SRV", List.of("north:5060")));
+        }
+        assertThat(findings(400)).singleElement().returns(cause, Finding::cause);
     }
 
     @Test

@@ -15,7 +15,10 @@ import jordfell.core.path.WindowFour;
 import jordfell.core.sip.DigestAlgorithm;
 import jordfell.core.sip.DigestAnswer;
 import jordfell.core.sip.DigestChallenge;
+import jordfell.core.text.TextDifference;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** Side by side: what is expected, what was sent, what was used. */
 class MatchSheetTest {
@@ -58,14 +61,26 @@ class MatchSheetTest {
     }
 
     private static Row row(String what, String sentPassword, Observation... seen) {
+        return row(List.of(), what, sentPassword, seen);
+    }
+
+    private static Row row(List<String> networks, String what, String sentPassword, Observation... seen) {
+        return sheet(networks, sentPassword, seen).stream()
+                .filter(r -> r.what().equals(what))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static List<Row> sheet(String sentPassword, Observation... seen) {
+        return sheet(List.of(), sentPassword, seen);
+    }
+
+    private static List<Row> sheet(List<String> networks, String sentPassword, Observation... seen) {
         DeviceFacts facts = new WindowFour(DOMAIN, T)
                 .released(T, sentPassword, Optional.empty())
                 .facts();
         CaseOf device = CaseOf.of(facts, List.of(seen), BOOK, T.plusSeconds(9));
-        return MatchSheet.of(device).get(0).rows().stream()
-                .filter(r -> r.what().equals(what))
-                .findFirst()
-                .orElseThrow();
+        return MatchSheet.of(device, networks).get(0).rows();
     }
 
     @Test
@@ -96,7 +111,15 @@ class MatchSheetTest {
     void registrationUnderAnotherExtensionIsTheOnlyLinesOwn() {
         SipSeen other = register("2461", "2416-a", "present", "120");
         assertThat(row("Address of record", "present", other))
-                .isEqualTo(new Row("Address of record", "2416", "2416", "2461", false, true));
+                .isEqualTo(new Row(
+                        "Address of record",
+                        "2416",
+                        "2416",
+                        "2461",
+                        false,
+                        true,
+                        List.of(),
+                        TextDifference.of("2416", "2461")));
         assertThat(row("Authentication user", "present", other)).returns("2416-a", Row::used);
         SipSeen own = register("2416-a", "present", "120");
         assertThat(row("Address of record", "present", other, own)).returns("2416", Row::used);
@@ -105,7 +128,11 @@ class MatchSheetTest {
     @Test
     void wrongUserAndTooShortAnExpiryDiffer() {
         assertThat(row("Authentication user", "present", register("2416", "present", "120")))
-                .isEqualTo(new Row("Authentication user", "2416-a", "2416-a", "2416", false, true));
+                .satisfies(row -> {
+                    assertThat(row.differs()).isTrue();
+                    assertThat(row.inSent()).isEmpty();
+                    assertThat(row.inUsed()).containsExactly(new TextDifference(4, 4, "“-a” missing"));
+                });
         assertThat(row("Expiry", "present", register("2416-a", "present", "30")))
                 .isEqualTo(new Row("Expiry", "60–600 s", "120 s", "30 s", false, true));
     }
@@ -114,5 +141,49 @@ class MatchSheetTest {
     void nothingSeenLeavesTheLastColumnEmpty() {
         assertThat(row("Password", "present")).isEqualTo(new Row("Password", "2416’s", "2416’s", "", true, false));
         assertThat(row("Realm", "present")).isEqualTo(new Row("Realm", DOMAIN, "", "", false, false));
+    }
+
+    /** How it came, from where, to which node, and what time it was by its clock. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            Transport  | UDP                | UDP | UDP                  | false
+            Node       | north              | ''  | north                | false
+            Comes from | 198.51.100.0/24    | ''  | 192.0.2.1            | true
+            Contact    | 192.0.2.1:5060     | ''  | 192.168.7.20:5070    | false
+            Clock      | the time           | ''  | 2 h ahead            | true
+            """)
+    void whatBelongsToTheWayIsComparedToo(String what, String expected, String sent, String used, boolean differs) {
+        SipSeen register = SipTexts.register(
+                T.plusSeconds(5),
+                1,
+                "2416",
+                DOMAIN,
+                "Via: SIP/2.0/UDP 192.168.7.20:5070;branch=z9hG4bK1",
+                "Contact: <sip:2416@192.168.7.20:5070>",
+                "Date: Mon, 02 Mar 2026 10:00:05 GMT");
+        assertThat(row(List.of("198.51.100.0/24"), what, "present", register))
+                .isEqualTo(new Row(what, expected, sent, used, false, differs));
+    }
+
+    @Test
+    void aContactAtAnotherAddressMattersOnceItDoesNotAnswerThere() {
+        SipSeen register =
+                SipTexts.register(T.plusSeconds(5), 1, "2416", DOMAIN, "Contact: <sip:2416@192.168.7.20:5070>");
+        Observation unanswered = new Observation.Pinged(T.plusSeconds(7), "2416", false);
+        Observation again = new Observation.Pinged(T.plusSeconds(8), "2416", false);
+        assertThat(row("Contact", "present", register, unanswered)).returns(false, Row::differs);
+        assertThat(row("Contact", "present", register, unanswered, again)).returns(true, Row::differs);
+    }
+
+    @Test
+    void aCertificateIsComparedOnlyWhereTlsIsInPlay() {
+        assertThat(sheet("present", register("2416-a", "present", "120")))
+                .extracting(Row::what)
+                .doesNotContain("Certificate");
+        Observation refused =
+                new Observation.TlsRefused(T.plusSeconds(6), "north", "192.0.2.1:50000", "certificate_expired", 1);
+        assertThat(row("Certificate", "present", refused))
+                .isEqualTo(
+                        new Row("Certificate", "one for v.example", "", "broke off: certificate expired", false, true));
     }
 }

@@ -7,6 +7,7 @@ import java.util.Optional;
 import jordfell.core.diagnosis.Neighbours.Others;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.Pinged;
+import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.core.evidence.SipTexts;
 import jordfell.core.milestone.Milestones;
 import jordfell.core.path.DeviceFacts;
@@ -48,6 +49,17 @@ class NeighbourhoodTest {
         assertThat(north().silentSince(at(801))).as("more than twenty times").hasValue(at(600));
         assertThat(north().devices()).isEqualTo(5);
         assertThat(north().sites()).isEqualTo(2);
+    }
+
+    /** Who breaks a handshake off was shown a certificate: a node that is down shows none. */
+    @Test
+    void aNodeAtWhichHandshakesAreBrokenOffIsThere() {
+        heard(5, 2, 600);
+        neighbourhood.seen(
+                new WindowFour(DOMAIN, T).as(100, "Site 0"),
+                Milestones.NONE,
+                new TlsRefused(at(790), "north", "192.0.2.1:50000", "certificate_expired", 1));
+        assertThat(north().silentSince(at(801))).isEmpty();
     }
 
     @Test

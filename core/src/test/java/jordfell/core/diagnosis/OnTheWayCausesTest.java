@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import jordfell.core.evidence.Datagram;
+import jordfell.core.evidence.Observation.AddressBanned;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
 import jordfell.core.evidence.Observation.ConfigRequested;
@@ -29,6 +30,50 @@ class OnTheWayCausesTest extends CauseFixture {
             assertThat(first(300).sentence())
                     .isEqualTo("The name service leads it to 192.0.2.99, where v.example has no node.");
         }
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "_sip._tcp.,  NXDOMAIN, TRANSPORT_REFUSED",
+        "_sips._tcp., NXDOMAIN, TRANSPORT_REFUSED",
+        "_sip._udp.,  NXDOMAIN, NAME_NOT_FOUND"
+    })
+    void aWayThatTheDomainDoesNotTakeIsToldFromANameThatIsGone(String service, String status, Cause cause) {
+        seen.remove(1); // that it looked for UDP
+        seen.add(new NameLookedUp(at(3), service + DOMAIN, "SRV", List.of(), status));
+        assertThat(findings(300)).singleElement().returns(cause, Finding::cause);
+    }
+
+    @Test
+    void aPhoneThatGoesByTcpWhereUdpIsTakenIsToldThatThoughTheNameHasAnAddress() {
+        seen.remove(1); // that it looked for UDP
+        seen.add(new NameLookedUp(at(3), "_sip._tcp." + DOMAIN, "SRV", List.of(), "NXDOMAIN"));
+        seen.add(new NameLookedUp(at(4), DOMAIN, "A", List.of("192.0.2.11")));
+        assertThat(findings(300))
+                .singleElement()
+                .returns("It looks for its registrar by TCP; v.example takes UDP alone.", Finding::sentence);
+        seen.add(new NameLookedUp(at(5), "_sip._udp." + DOMAIN, "SRV", List.of("n.v.example:5060")));
+        assertThat(findings(300))
+                .as("it goes by UDP as well")
+                .extracting(Finding::cause)
+                .doesNotContain(Cause.TRANSPORT_REFUSED);
+    }
+
+    @Test
+    void aWayOfAnEarlierFileSaysNothingOfThePresentOne() {
+        carries();
+        binding(220, "2416", Change.EXPIRED, "north");
+        seen.add(new ConfigRequested(at(230), "f", 200, REV, "Korrin K24/2.4.1", "192.0.2.1"));
+        seen.add(new NameLookedUp(at(232), "_sip._tcp." + DOMAIN, "SRV", List.of(), "NXDOMAIN"));
+        assertThat(findings(300)).extracting(Finding::cause).contains(Cause.TRANSPORT_REFUSED);
+    }
+
+    @Test
+    void aMistypedNameIsToldBeforeAWayThatIsNotTaken() {
+        seen.remove(1); // that it looked for UDP
+        seen.add(new NameLookedUp(at(3), "_sip._tcp." + DOMAIN, "SRV", List.of(), "NXDOMAIN"));
+        seen.add(new NameLookedUp(at(4), DOMAIN, "A", List.of(), "NXDOMAIN"));
+        assertThat(first(300).cause()).isEqualTo(Cause.NAME_NOT_FOUND);
     }
 
     @Test
@@ -161,5 +206,16 @@ class OnTheWayCausesTest extends CauseFixture {
         seen.add(new Pinged(at(150), "2416", false));
         seen.add(new Pinged(at(180), "2416", false));
         assertThat(first(190).cause()).isEqualTo(cause);
+    }
+
+    /** Its registration from before lives on, and nobody answers where that was. */
+    @Test
+    void aPhoneThatWasStartedAnewBehindABannedAddressIsToldOfTheBan() {
+        carries();
+        seen.add(new AddressBanned(at(110), "north", "192.0.2.1", "2499", 3, at(710)));
+        assertThat(findings(115)).as("it carries all the same").isEmpty();
+        seen.add(new Pinged(at(120), "2416", false));
+        seen.add(new Pinged(at(150), "2416", false));
+        assertThat(findings(160)).singleElement().returns(Cause.ADDRESS_BANNED, Finding::cause);
     }
 }

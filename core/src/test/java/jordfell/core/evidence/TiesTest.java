@@ -211,4 +211,24 @@ class TiesTest {
                 .as("both are behind one router")
                 .containsExactly(Optional.empty());
     }
+
+    /** A registrar that passes a call on keeps its Call-ID: both ends have it. */
+    @Test
+    void bothEndsOfACallKeepTheirOwnMessages() {
+        long other = 5;
+        SipSeen atOne = SipTexts.registerIn(T, "the call", 1, "2416", DOMAIN);
+        SipSeen atOther = SipTexts.registerIn(T.plusSeconds(1), "the call", 1, "2417", DOMAIN);
+        assertThat(take(true, Optional.of(WINDOW), atOne))
+                .extracting(Tied::device)
+                .containsExactly(Optional.of(WINDOW));
+        assertThat(take(true, Optional.of(other), atOther))
+                .extracting(Tied::device)
+                .containsExactly(Optional.of(other));
+        assertThat(take(
+                        true,
+                        Optional.of(WINDOW),
+                        SipTexts.registerIn(T.plusSeconds(2), "the call", 2, "2416", DOMAIN)))
+                .extracting(Tied::device)
+                .containsExactly(Optional.of(WINDOW));
+    }
 }

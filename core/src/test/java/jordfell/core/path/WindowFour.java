@@ -61,7 +61,11 @@ public final class WindowFour {
     /** Its present revision was released, with this password, and 2416 is given since then. */
     public WindowFour released(Instant at, String password, Optional<Instant> since) {
         released = Optional.of(new ReleaseFacts(
-                1, current, at, "Lena Ravn", List.of(new SentLine(1, "2416", "2416-a", password, domain, 120, since))));
+                1,
+                current,
+                at,
+                "Lena Ravn",
+                List.of(new SentLine(1, "2416", "2416-a", password, domain, 120, since, "udp"))));
         return this;
     }
 

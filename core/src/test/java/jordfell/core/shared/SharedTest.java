@@ -56,6 +56,30 @@ class SharedTest {
                 .isEqualTo("11 of the 12 are at Pier and were in release 31; none of the 59 others has both.");
     }
 
+    @ParameterizedTest
+    @CsvSource({"60, 240, 240", "0, 900, 900", "-1, 240, ''", "60, 901, ''"})
+    void whatBeganSoonAfterSomethingForAllIsToldFromWhatBeganBeforeForOne(int first, int last, String seconds) {
+        Instant t = Instant.parse("2026-03-02T08:00:00Z");
+        assertThat(Onset.after(List.of(t.plusSeconds(last), t.plusSeconds(first)), t)
+                        .map(d -> Long.toString(d.toSeconds()))
+                        .orElse(""))
+                .isEqualTo(seconds);
+    }
+
+    @Test
+    void aReleaseThatAllWereInIsFoundBesideATemplateThatTellsThemApartAsWell() {
+        List<Map<Kind, String>> held = times(4, Map.of(Kind.TEMPLATE, "Counters", Kind.RELEASE, "31"));
+        List<Map<Kind, String>> rest = times(30, Map.of(Kind.TEMPLATE, "Offices", Kind.RELEASE, "30"));
+        assertThat(Shared.of(held, rest).orElseThrow().factors())
+                .containsExactly(new Factor(Kind.TEMPLATE, "Counters"));
+        assertThat(Shared.by(Kind.RELEASE, held, rest).orElseThrow().factors())
+                .containsExactly(new Factor(Kind.RELEASE, "31"));
+        assertThat(Shared.by(Kind.SITE, held, rest)).isEmpty();
+        assertThat(Shared.by(Kind.RELEASE, held, times(30, Map.of(Kind.RELEASE, "31"))))
+                .as("others were in it too, and are well")
+                .isEmpty();
+    }
+
     @Test
     void oneFactorIsEnoughWhereItTellsThemApartAlone() {
         List<Map<Kind, String>> held = times(6, device("Pier", "K24", "31"));

@@ -2,14 +2,17 @@ package jordfell.lab.trial;
 
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.random.RandomGenerator;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.history.FindingLife;
@@ -17,6 +20,7 @@ import jordfell.core.history.Transition;
 import jordfell.core.identity.MacAddress;
 import jordfell.lab.fault.Fault;
 import jordfell.lab.fault.FaultKind;
+import jordfell.lab.net.Transport;
 import jordfell.lab.trial.TrialWorld.Phone;
 
 /** One run of a world in which something goes wrong, and how well that is told. */
@@ -45,38 +49,48 @@ public final class Trial {
 
     private static final Duration LOOK = Duration.ofMinutes(1);
     private static final int BEGINS = 20;
-    private static final int ENDS = 75;
+    private static final int USUAL_MINUTES = 55;
     private static final int AT_THE_PIER = 8;
     private static final int AT_THE_YARD = 5;
-    private static final String NODE = "n0." + TrialWorld.DOMAIN;
 
-    private final FaultKind kind;
+    /** Of what is done at one phone, fewer neighbours show as much. */
+    private static final int FEW = 4;
+
+    private static final Set<FaultKind> OF_CERTIFICATES = EnumSet.of(
+            FaultKind.CERTIFICATE_EXPIRED,
+            FaultKind.CERTIFICATE_RUNS_OUT,
+            FaultKind.CERTIFICATE_OTHER_NAME,
+            FaultKind.CERTIFICATE_UNKNOWN);
+
+    private final Mishap mishap;
     private final Condition condition;
     private final TrialWorld world;
-    private final Truth truth;
+    private final RandomGenerator random;
     private final Map<MacAddress, Set<Cause>> told = new HashMap<>();
     private final Set<String> falseSentences = new LinkedHashSet<>();
     private final Set<MacAddress> accused = new HashSet<>();
 
-    private Trial(FaultKind kind, Condition condition, long seed) {
-        this.kind = kind;
+    private Trial(Mishap mishap, Condition condition, long seed) {
+        boolean isDeed = mishap instanceof Deed;
+        this.mishap = mishap;
         this.condition = condition;
-        this.world = new TrialWorld(seed, 900, AT_THE_PIER, AT_THE_YARD, "192.0.2.11");
-        this.truth = condition == Condition.NOISE ? Truth.of(kind).withLoss() : Truth.of(kind);
+        this.random = new Random(seed);
+        this.world = new TrialWorld(
+                seed, 900, isDeed ? FEW : AT_THE_PIER, isDeed ? FEW : AT_THE_YARD, speaks(mishap), "192.0.2.11");
     }
 
-    /** Whether a run of this fault can be judged by what is told: certificates matter by TLS alone, bans after refusals alone. */
-    public static boolean canBe(FaultKind kind) {
-        return switch (kind) {
-            case CERTIFICATE_EXPIRED, CERTIFICATE_RUNS_OUT, CERTIFICATE_OTHER_NAME, CERTIFICATE_UNKNOWN -> false;
-            default -> true;
-        };
+    /** Certificates matter by TLS alone. */
+    private static Transport speaks(Mishap mishap) {
+        return mishap instanceof Mishap.OfTheWorld fault && OF_CERTIFICATES.contains(fault.kind())
+                ? Transport.TLS
+                : Transport.UDP;
     }
 
     /** Runs it. */
-    public static Result run(FaultKind kind, Condition condition, long seed) {
-        Trial trial = new Trial(kind, condition, seed);
-        for (int minute = 0; minute < ENDS; minute++) {
+    public static Result run(Mishap mishap, Condition condition, long seed) {
+        Trial trial = new Trial(mishap, condition, seed);
+        int ends = BEGINS + (mishap instanceof Deed deed ? deed.minutes() : USUAL_MINUTES);
+        for (int minute = 0; minute < ends; minute++) {
             trial.minute(minute);
         }
         return trial.result();
@@ -91,11 +105,11 @@ public final class Trial {
         if (minute == 5 && condition == Condition.BESIDE_ANOTHER) {
             world.lab.phone(mistyped().mac).orElseThrow().typePassword(1, "gulls over the quay");
         }
-        if (minute == BEGINS) {
-            add(1, kind, at(), amount());
-            world.phones.values().stream()
-                    .filter(this::isReached)
-                    .forEach(p -> world.lab.phone(p.mac).orElseThrow().restart());
+        if (minute == 0 && mishap instanceof Deed deed) {
+            deed.begins(world);
+        }
+        if (minute >= BEGINS) {
+            happens(minute - BEGINS);
         }
         world.look(
                 LOOK,
@@ -106,36 +120,81 @@ public final class Trial {
                 }));
     }
 
+    private void happens(int minutes) {
+        if (mishap instanceof Deed deed) {
+            if (minutes == 0) {
+                deed.isDone(world, first(TrialWorld.PIER), random);
+            }
+            deed.goesOn(world, first(TrialWorld.PIER), minutes);
+        } else if (mishap instanceof Mishap.OfTheWorld fault) {
+            happens(fault.kind(), minutes);
+        }
+    }
+
+    /** Who is reached starts anew, so that it shows; where it takes a minute to come, after that. */
+    private void happens(FaultKind kind, int minutes) {
+        if (minutes == 0) {
+            add(1, kind, at(kind), amount(kind));
+        }
+        if (minutes == (kind == FaultKind.CERTIFICATE_RUNS_OUT ? 2 : 0)) {
+            world.phones.values().stream()
+                    .filter(p -> truth(p).isPresent())
+                    .forEach(p -> world.lab.phone(p.mac).orElseThrow().restart());
+        }
+    }
+
     private void add(long id, FaultKind what, String where, int amount) {
         world.lab.faults().add(new Fault(id, what, where, amount, world.timeline.now(), Optional.empty()));
     }
 
-    private String at() {
+    private static String at(FaultKind kind) {
         return switch (kind.where()) {
-            case NODE -> NODE;
+            case NODE -> TrialWorld.NODE;
             case DOMAIN -> TrialWorld.DOMAIN;
             default -> TrialWorld.PIER;
         };
     }
 
     /** As much of it as shows. */
-    private int amount() {
+    private static int amount(FaultKind kind) {
         return switch (kind) {
             case NAT -> 10;
             case LINE_LOSES -> 30;
-            case NODE_BUSY, NODE_BANS -> 1;
+            case NODE_BUSY, NODE_BANS, CERTIFICATE_RUNS_OUT -> 1;
             case NODE_WANTS_LONGER -> 2_400;
             default -> kind.amount().map(FaultKind.Amount::usual).orElse(0);
         };
     }
 
-    private boolean isReached(Phone phone) {
-        return kind.where() != FaultKind.Where.SITE || phone.site.equals(TrialWorld.PIER);
+    /** What may be told of a phone for what goes wrong; empty if it does not reach it. */
+    private Optional<Truth> truth(Phone phone) {
+        boolean isHere = phone.site.equals(TrialWorld.PIER);
+        Optional<Truth> quiet = mishap instanceof Deed deed
+                ? ofDeed(deed, phone, isHere)
+                : Optional.of((Mishap.OfTheWorld) mishap)
+                        .filter(fault -> fault.kind().where() != FaultKind.Where.SITE || isHere)
+                        .map(fault -> Truth.of(fault.kind()));
+        return condition == Condition.NOISE ? quiet.map(Truth::withLoss) : quiet;
+    }
+
+    private Optional<Truth> ofDeed(Deed deed, Phone phone, boolean isHere) {
+        return phone == first(TrialWorld.PIER)
+                ? Optional.of(Truth.of(deed))
+                : deed.ofNeighbours().filter(t -> isHere);
+    }
+
+    /** What names it, which is not so of a phone that it does not reach. */
+    private Set<Cause> named() {
+        return truth(first(TrialWorld.PIER)).map(Truth::named).orElse(Set.of());
     }
 
     private Phone mistyped() {
+        return first(TrialWorld.YARD);
+    }
+
+    private Phone first(String site) {
         return world.phones.values().stream()
-                .filter(phone -> phone.site.equals(TrialWorld.YARD))
+                .filter(phone -> phone.site.equals(site))
                 .findFirst()
                 .orElseThrow();
     }
@@ -147,36 +206,33 @@ public final class Trial {
     private void take(Phone phone, FindingLife life, boolean begun) {
         Finding finding = life.finding();
         told.computeIfAbsent(phone.mac, m -> new HashSet<>()).add(finding.cause());
-        boolean isSo = begun && isReached(phone) && truth.allows(finding.cause())
+        Optional<Truth> truth = truth(phone);
+        boolean isSo = begun && truth.filter(t -> t.allows(finding.cause())).isPresent()
                 || isMistyped(phone) && finding.cause() == Cause.WRONG_PASSWORD
                 || condition == Condition.NOISE
-                        && truth.withLoss().besides().contains(finding.cause())
-                        && !names(finding);
+                        && Truth.OF_NOTHING.withLoss().allows(finding.cause())
+                        && !named().contains(finding.cause());
         if (!isSo) {
             falseSentences.add(finding.cause() + ": " + finding.sentence());
-            if (!isReached(phone) && !isMistyped(phone)) {
+            if (truth.isEmpty() && !isMistyped(phone)) {
                 accused.add(phone.mac);
             }
         }
     }
 
-    /** Whether it names the fault, which is not so of a phone that it does not reach. */
-    private boolean names(Finding finding) {
-        return truth.named().contains(finding.cause());
-    }
-
     private Result result() {
-        List<Phone> reached = phones(this::isReached);
-        List<Phone> judged = reached.stream().filter(p -> !isMistyped(p)).toList();
+        List<Phone> judged = phones(phone -> truth(phone).isPresent() && !isMistyped(phone));
         long right = judged.stream().filter(this::isRight).count();
-        boolean first = truth.named().isEmpty() || judged.stream().anyMatch(this::isRight);
+        boolean names =
+                judged.stream().anyMatch(p -> !truth(p).orElseThrow().named().isEmpty());
+        boolean first = !names || judged.stream().anyMatch(this::isRight);
         boolean second = condition != Condition.BESIDE_ANOTHER
                 || told.getOrDefault(mistyped().mac, Set.of()).contains(Cause.WRONG_PASSWORD);
         return new Result(
                 judged.size(),
                 (int) right,
                 first && second,
-                phones(p -> !isReached(p) && !isMistyped(p)).size(),
+                phones(p -> truth(p).isEmpty() && !isMistyped(p)).size(),
                 accused.size(),
                 new ArrayList<>(falseSentences));
     }
@@ -187,6 +243,7 @@ public final class Trial {
 
     /** What is told first in the end names the fault; where nothing has to be told, nothing or what is so as well is right. */
     private boolean isRight(Phone phone) {
+        Truth truth = truth(phone).orElseThrow();
         Optional<Cause> first = phone.history.present().lives().stream()
                 .map(life -> life.finding().cause())
                 .findFirst();

@@ -3,11 +3,14 @@ package jordfell.lab.trial;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
@@ -31,6 +34,10 @@ import jordfell.core.render.DeviceConfig;
 import jordfell.core.render.Dialects;
 import jordfell.core.render.Station;
 import jordfell.core.roster.Domain;
+import jordfell.core.roster.DomainRules;
+import jordfell.core.roster.ExtensionRules;
+import jordfell.core.roster.PasswordRule;
+import jordfell.core.roster.Pin;
 import jordfell.core.roster.RegistrarNode;
 import jordfell.core.settings.Layer;
 import jordfell.core.settings.LayerKind;
@@ -38,6 +45,7 @@ import jordfell.core.settings.Setting.Scope;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.settings.SettingsResolver;
 import jordfell.core.sip.DigestAnswer;
+import jordfell.lab.net.Transport;
 import jordfell.lab.phone.ConfigSource;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.registrar.Accounts;
@@ -54,6 +62,7 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
     public static final String PIER = "pier";
     public static final String YARD = "yard";
     public static final String DOMAIN = "voice.tarnholm.example";
+    static final String NODE = "n0." + DOMAIN;
 
     /** So many are at the pier where nobody says how many. */
     static final int PHONES = 22;
@@ -62,47 +71,90 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
     private static final DeviceModel K24 =
             new DeviceModel("korrin-k24", "Korrin", "K24", DeviceKind.DESK_PHONE, "korrin", 6, 12, 32, 24);
     private static final Instant START = Instant.parse("2026-03-02T08:00:00Z");
+
+    /** What a file says of a line. */
+    record Given(String number, String authUser, String password, String registrar, String transport) {
+
+        private static Given usual(String number, String transport) {
+            return new Given(number, number + "-a", "GoodPassword" + number, DOMAIN, transport);
+        }
+
+        Given at(String other) {
+            return new Given(number, authUser, password, other, transport);
+        }
+
+        Given by(String other) {
+            return new Given(number, authUser, password, registrar, other);
+        }
+    }
+
     /** One phone: its records, what was seen of it since the last look, and its history. */
     public static final class Phone {
         final MacAddress mac;
         final String number;
-        private final String file;
-        final DeviceFacts facts;
-        final List<Observation> seen = new ArrayList<>();
-        History history = History.begin(START);
-
         final String site;
+        final List<Observation> seen = new ArrayList<>();
+        private final int n;
+        private final int checkEvery;
+        private final Domain domain;
+        History history = History.begin(START);
+        Given given;
+        DeviceFacts facts;
+        private String file;
 
-        private Phone(int n, int checkEvery, Domain domain, String site) {
+        /** What a request for its file is answered with; 0 as it should be. */
+        int answered;
+
+        private Phone(int n, int checkEvery, Domain domain, String site, String transport) {
+            this.n = n;
+            this.checkEvery = checkEvery;
+            this.domain = domain;
             this.site = site;
             mac = MacAddress.of(String.format("024b7a00%04x", n));
             number = Integer.toString(2400 + n);
+            given = Given.usual(number, transport);
+            file = file(given);
+            facts = facts(1, START);
+        }
+
+        private void release(Given other, long release, Instant at) {
+            given = other;
+            file = file(other);
+            facts = facts(release, at);
+        }
+
+        private String file(Given line) {
             List<Layer> layers = List.of(Layer.of(
                     LayerKind.SITE,
                     "Pier",
                     Map.of(
                             SettingsCatalogue.REGISTRAR,
-                            DOMAIN,
+                            line.registrar(),
+                            SettingsCatalogue.TRANSPORT,
+                            line.transport(),
                             SettingsCatalogue.TIME_SERVER,
                             "192.0.2.123",
                             SettingsCatalogue.EXPIRY,
                             "1200",
                             SettingsCatalogue.CHECK_EVERY,
                             Integer.toString(checkEvery))));
-            file = Dialects.of("korrin")
+            return Dialects.of("korrin")
                     .render(new DeviceConfig(
                             "Desk " + n,
                             "",
                             List.of(new Station(
                                     1,
-                                    number,
-                                    number + "-a",
-                                    "GoodPassword" + number,
+                                    line.number(),
+                                    line.authUser(),
+                                    line.password(),
                                     SettingsResolver.resolve(Scope.LINE, layers))),
                             SettingsResolver.resolve(Scope.DEVICE, layers),
                             List.of()));
+        }
+
+        private DeviceFacts facts(long release, Instant at) {
             Revision revision = Revision.of(file);
-            facts = new DeviceFacts(
+            return new DeviceFacts(
                     n,
                     Optional.of(mac),
                     Optional.empty(),
@@ -116,11 +168,11 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
                     List.of(new DeviceFacts.LineFacts(
                             1,
                             Optional.of(new DeviceFacts.ExtensionFacts(n, number, number + "-a", "Desk")),
-                            DOMAIN,
+                            given.registrar(),
                             1_200)),
                     List.of(),
                     Optional.of(revision),
-                    Optional.of(new DeviceFacts.ReleaseFacts(1, revision, START, "Lena Ravn", List.of())),
+                    Optional.of(new DeviceFacts.ReleaseFacts(release, revision, at, "Lena Ravn", List.of())),
                     Optional.empty(),
                     Duration.ofSeconds(checkEvery),
                     false,
@@ -130,7 +182,7 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
         }
     }
 
-    private static Domain domain(String... nodes) {
+    private static Domain domain(List<String> transports, String... nodes) {
         return new Domain(
                 1,
                 DOMAIN,
@@ -141,7 +193,8 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
                         .mapToObj(i ->
                                 new RegistrarNode("n" + i, "n" + i + "." + DOMAIN, nodes[i], 5060, 10 * (i + 1), 1))
                         .toList(),
-                List.of());
+                List.of(),
+                new DomainRules(transports, PasswordRule.USUAL, Pin.SHORTEST, Set.of(), ExtensionRules.EMERGENCY));
     }
 
     final Map<MacAddress, Phone> phones = new LinkedHashMap<>();
@@ -151,23 +204,36 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
     private final Neighbourhood neighbourhood = new Neighbourhood();
     final LabWorld lab;
     private final Domain domain;
+    private final Map<String, String> rotated = new HashMap<>();
+    private final Set<String> unknown = new HashSet<>();
+    private long releases = 1;
 
     /** @param nodes addresses of the domain's registrars, the first before the others */
     TrialWorld(long seed, int checkEvery, String... nodes) {
         this(seed, checkEvery, PHONES, 0, nodes);
     }
 
-    /** @param pier how many phones are there, besides those at the yard */
+    /** One whose phones speak by UDP. */
     TrialWorld(long seed, int checkEvery, int pier, int yard, String... nodes) {
-        domain = domain(nodes);
+        this(seed, checkEvery, pier, yard, Transport.UDP, nodes);
+    }
+
+    /**
+     * A world.
+     *
+     * @param pier how many phones are there, besides those at the yard
+     * @param by how its phones and nodes speak
+     */
+    TrialWorld(long seed, int checkEvery, int pier, int yard, Transport by, String... nodes) {
+        domain = domain(List.of(by.param()), nodes);
         lab = new LabWorld(timeline, List.of(domain), this, this::serve, this, new Random(seed));
         for (int n = 1; n <= pier + yard; n++) {
-            add(n, checkEvery, n <= pier ? PIER : YARD);
+            add(n, checkEvery, n <= pier ? PIER : YARD, by);
         }
     }
 
-    private void add(int n, int checkEvery, String site) {
-        Phone phone = new Phone(n, checkEvery, domain, site);
+    private void add(int n, int checkEvery, String site, Transport by) {
+        Phone phone = new Phone(n, checkEvery, domain, site, by.param());
         phones.put(phone.mac, phone);
         byId.put((long) n, phone);
         lab.addPhone(PhoneState.unboxed(phone.mac, "Korrin K24", "2.4.1", "192.0.2." + (100 + n), site), s -> {});
@@ -180,10 +246,16 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
                 .findFirst()
                 .orElseThrow();
         String revision = Revision.of(phone.file).id();
-        int status = request.revision().equals(revision) ? 304 : 200;
+        int status = phone.answered > 0 ? phone.answered : request.revision().equals(revision) ? 304 : 200;
         phone.seen.add(new ConfigRequested(
-                timeline.now(), request.file(), status, revision, request.userAgent(), "192.0.2.1"));
-        taker.accept(new ConfigSource.Answer(status, revision, status == 200 ? phone.file : ""));
+                timeline.now(),
+                request.file(),
+                status,
+                phone.answered > 0 ? "" : revision,
+                request.userAgent(),
+                "192.0.2.1"));
+        taker.accept(
+                new ConfigSource.Answer(status, phone.answered > 0 ? "" : revision, status == 200 ? phone.file : ""));
     }
 
     @Override
@@ -203,7 +275,28 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
 
     @Override
     public Optional<Account> find(String ofDomain, String user) {
-        return Optional.of(new Account(user, user + "-a", "GoodPassword" + user, 2));
+        return holder(user)
+                .filter(p -> !unknown.contains(user))
+                .map(p -> new Account(user, user + "-a", current(user).orElseThrow(), 2));
+    }
+
+    private Optional<Phone> holder(String number) {
+        return phones.values().stream().filter(p -> p.number.equals(number)).findFirst();
+    }
+
+    /** Another file for a phone, released. */
+    void release(Phone phone, Given other) {
+        phone.release(other, ++releases, timeline.now());
+    }
+
+    /** Another password on record, which nobody released. */
+    void rotate(Phone phone, String password) {
+        rotated.put(phone.number, password);
+    }
+
+    /** The registrar has this number no more. */
+    void forget(String number) {
+        unknown.add(number);
     }
 
     @Override
@@ -213,7 +306,12 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
 
     @Override
     public List<Long> at(String host) {
-        return List.of();
+        return phones.values().stream()
+                .filter(p -> lab.seenAs(
+                                p.site, lab.phone(p.mac).orElseThrow().state().address())
+                        .equals(host))
+                .map(p -> p.facts.id())
+                .toList();
     }
 
     @Override
@@ -233,12 +331,12 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
 
     @Override
     public Optional<String> current(String number) {
-        return Optional.of("GoodPassword" + number);
+        return Optional.of(rotated.getOrDefault(number, "GoodPassword" + number));
     }
 
     @Override
     public List<String> earlier(String number) {
-        return List.of();
+        return rotated.containsKey(number) ? List.of("GoodPassword" + number) : List.of();
     }
 
     @Override

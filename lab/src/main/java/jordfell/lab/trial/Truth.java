@@ -17,6 +17,9 @@ record Truth(Set<Cause> named, Set<Cause> besides) {
     private static final Set<Cause> OF_LOSS = EnumSet.of(
             Cause.CONTACT_UNREACHABLE, Cause.LAPSED, Cause.ANSWERS_LOST, Cause.LAMP_DARK, Cause.UNEXPLAINED_HOLD);
 
+    /** Nothing is wrong. */
+    static final Truth OF_NOTHING = new Truth(Set.of(), Set.of());
+
     static Truth of(FaultKind kind) {
         return switch (kind) {
             case LINE_CUT, NO_LEASES -> of(Cause.LAPSED, Cause.CONTACT_UNREACHABLE, Cause.NOT_ASKING);
@@ -42,18 +45,43 @@ record Truth(Set<Cause> named, Set<Cause> besides) {
             case NODE_KNOWS_NOBODY -> of(Cause.UNKNOWN_EXTENSION);
             case NAME_NOT_FOUND -> of(Cause.NAME_NOT_FOUND, Cause.LAPSED);
             case NAME_FAILS, NAME_SILENT -> of(Cause.NAME_SILENT, Cause.LAPSED);
+            case CERTIFICATE_EXPIRED, CERTIFICATE_RUNS_OUT, CERTIFICATE_OTHER_NAME, CERTIFICATE_UNKNOWN ->
+                of(Cause.CERTIFICATE_REFUSED, Cause.LAPSED);
             case NAME_LEADS_NOWHERE -> of(Cause.NAME_DEAD_TARGET, Cause.LAPSED);
-            default -> new Truth(Set.of(), Set.of());
+            default -> OF_NOTHING;
         };
     }
 
-    private static Truth of(Cause named, Cause... besides) {
+    /** Of the phone at which something is done. */
+    static Truth of(Deed deed) {
+        return switch (deed) {
+            case PASSWORD_MISTYPED -> of(Cause.WRONG_PASSWORD);
+            case PASSWORD_CHANGED_UNRELEASED -> of(Cause.WRONG_PASSWORD);
+            case USER_MISTYPED -> of(Cause.WRONG_AUTH_USER);
+            case NUMBER_OF_NOBODY -> of(Cause.UNKNOWN_EXTENSION);
+            case REGISTRAR_MISTYPED -> of(Cause.NAME_NOT_FOUND, Cause.LAPSED);
+            case REGISTRAR_WITH_SCHEME -> of(Cause.HOST_MALFORMED, Cause.LAPSED);
+            case WAY_NOT_TAKEN -> of(Cause.TRANSPORT_REFUSED, Cause.LAPSED);
+            case LOGGED_OFF -> of(Cause.LOGGED_OFF);
+            case POWER_OFF -> of(Cause.LAPSED, Cause.CONTACT_UNREACHABLE, Cause.NOT_ASKING);
+            case CABLE_OUT -> of(Cause.LAPSED, Cause.CONTACT_UNREACHABLE, Cause.NOT_ASKING);
+            // Its time server sets it right, before or after it is told.
+            case CLOCK_SET_AHEAD -> new Truth(Set.of(), Set.of(Cause.CLOCK_WRONG));
+            case FILE_REFUSED -> of(Cause.CHANGES_REFUSED);
+            case FILE_MISSING -> of(Cause.CHANGES_REFUSED);
+            case NEIGHBOURS_BANNED -> of(Cause.WRONG_PASSWORD, Cause.ADDRESS_BANNED);
+        };
+    }
+
+    /** One cause names it. */
+    static Truth of(Cause named, Cause... besides) {
         return new Truth(Set.of(named), Set.of(besides));
     }
 
     /** The same where datagrams get lost besides. */
     Truth withLoss() {
         Set<Cause> more = EnumSet.copyOf(OF_LOSS);
+        more.removeAll(named);
         more.addAll(besides);
         return new Truth(named, more);
     }

@@ -131,7 +131,8 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                     account.password(),
                     registrar,
                     120,
-                    Optional.empty()));
+                    Optional.empty(),
+                    "udp"));
         }
         file = Dialects.of("korrin")
                 .render(new DeviceConfig(

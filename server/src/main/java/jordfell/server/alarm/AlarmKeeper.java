@@ -89,6 +89,7 @@ class AlarmKeeper {
     /** Looks once. */
     synchronized void look() {
         Instant now = clock.instant();
+        eyes.begin(now);
         LocalTime time = LocalTime.ofInstant(now, ZoneId.systemDefault());
         List<AlarmRule> rules = store.rules().stream()
                 .map(AlarmStore.KeptRule::rule)
@@ -112,15 +113,11 @@ class AlarmKeeper {
     }
 
     private boolean look(AlarmRule rule, Map<String, KeptAlarm> open, boolean isQuiet, Instant now) {
-        // What was raised goes on while it is so, however long ago it came together.
-        Instant since = open.values().stream()
-                .map(k -> k.alarm().raised())
-                .min(Instant::compareTo)
-                .filter(now::isAfter)
-                .orElse(now)
-                .minus(rule.within());
-        Map<String, String> fresh = eyes.look(rule, now.minus(rule.within()), now);
-        Map<String, String> lasting = open.isEmpty() ? fresh : eyes.look(rule, since, now);
+        Optional<Instant> raised =
+                open.values().stream().map(k -> k.alarm().raised()).min(Instant::compareTo);
+        Map<String, String> fresh = eyes.look(rule, now);
+        Map<String, String> lasting =
+                raised.map(first -> eyes.lasting(rule, first, now)).orElse(fresh);
         Set<String> subjects = new LinkedHashSet<>(open.keySet());
         subjects.addAll(fresh.keySet());
         boolean moved = false;

@@ -93,6 +93,14 @@ class CasefileController {
         return zip(known.title(), ids, new CaseWindow(from, now, "from before it began with the first of them"));
     }
 
+    /** Of a call that a device made or was made to, with the others of whose evidence it is. */
+    @GetMapping(path = "/devices/{id}/call", produces = "application/zip")
+    ResponseEntity<byte[]> ofCall(@PathVariable long id, @RequestParam String callId) {
+        CasefileMaker.FoundCall call = maker.call(id, callId)
+                .orElseThrow(() -> RefusedException.gone("Nothing of this call is kept any more."));
+        return zip(call.title(), call.devices(), call.window());
+    }
+
     private static CaseWindow checked(CaseWindow window) {
         if (!window.from().isBefore(window.to())) {
             throw RefusedException.field("/from", "It begins after it ends.", "Earlier than " + window.to() + ".");

@@ -1,9 +1,11 @@
 package jordfell.server.casefile;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -31,6 +33,7 @@ import jordfell.core.history.Point;
 import jordfell.core.path.DeviceFacts.ExtensionFacts;
 import jordfell.core.path.DevicePath;
 import jordfell.core.path.PathComputer;
+import jordfell.core.planning.Networks;
 import jordfell.core.render.SecretMask;
 import jordfell.core.settings.ResolvedSetting;
 import jordfell.core.sip.SipAddress;
@@ -44,6 +47,7 @@ import jordfell.server.history.DomainSecrets;
 import jordfell.server.history.EpisodeStore;
 import jordfell.server.history.Histories;
 import jordfell.server.records.DeviceStateStore;
+import jordfell.server.records.DeviceStore;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.records.ReleaseStore;
 import org.springframework.stereotype.Component;
@@ -52,7 +56,13 @@ import org.springframework.stereotype.Component;
 @Component
 class CasefileMaker {
 
+    private static final Duration AROUND = Duration.ofMinutes(1);
+
+    /** Of one number several devices may ring. */
+    private static final int MOST_IN_A_CALL = 10;
+
     private final FactsAssembler facts;
+    private final DeviceStore devices;
     private final Histories histories;
     private final EpisodeStore episodes;
     private final ActTrail trail;
@@ -65,6 +75,7 @@ class CasefileMaker {
 
     CasefileMaker(
             FactsAssembler facts,
+            DeviceStore devices,
             Histories histories,
             EpisodeStore episodes,
             ActTrail trail,
@@ -75,6 +86,7 @@ class CasefileMaker {
             DeviceStateStore states,
             InstantSource clock) {
         this.facts = facts;
+        this.devices = devices;
         this.histories = histories;
         this.episodes = episodes;
         this.trail = trail;
@@ -107,6 +119,47 @@ class CasefileMaker {
                     .map(i -> new CaseWindow(i.started(), i.ended().orElse(now), ""));
             return CaseWindow.suggested(heldSince(present(of, now)), recorded, now);
         });
+    }
+
+    /**
+     * A call that one of the devices of this server made or was made to.
+     *
+     * @param title who called whom
+     * @param devices of whose evidence it is, the one that was asked about first
+     */
+    record FoundCall(String title, CaseWindow window, List<Long> devices) {}
+
+    /** The call of this Call-ID among what was seen of a device; empty where nothing of it is kept. */
+    Optional<FoundCall> call(long id, String callId) {
+        List<SipSeen.Message> own = messages(id, callId);
+        return facts.assemble(id).filter(of -> !own.isEmpty()).map(of -> {
+            SipSeen.Message first = own.get(0);
+            String from = SipHeaders.from(first.message()).map(SipAddress::user).orElse("?");
+            String to = SipHeaders.to(first.message()).map(SipAddress::user).orElse("?");
+            List<Long> others = Stream.of(from, to)
+                    .flatMap(number -> devices.withNumber(of.domain().name(), number).stream())
+                    .distinct()
+                    .filter(other -> other != id && !messages(other, callId).isEmpty())
+                    .limit(MOST_IN_A_CALL)
+                    .toList();
+            CaseWindow window = new CaseWindow(
+                    first.at().minus(AROUND),
+                    own.get(own.size() - 1).at().plus(AROUND),
+                    "a minute before the call until a minute after it");
+            return new FoundCall(
+                    "call of " + from + " to " + to,
+                    window,
+                    Stream.concat(Stream.of(id), others.stream()).toList());
+        });
+    }
+
+    private List<SipSeen.Message> messages(long id, String callId) {
+        return episodes.newest(id).stream()
+                .flatMap(e -> e.newest().stream())
+                .flatMap(o ->
+                        o instanceof SipSeen.Message m && m.callId().equals(callId) ? Stream.of(m) : Stream.empty())
+                .sorted(Comparator.comparing(SipSeen.Message::at))
+                .toList();
     }
 
     /** All secrets that may stand in what is told of a device. */
@@ -166,7 +219,7 @@ class CasefileMaker {
                     Story.of(timeline, heldSince(present), now).stream()
                             .map(s -> new Fact(s.at().toString(), s.words()))
                             .toList(),
-                    matches(device),
+                    matches(device, Networks.of(of.site().subnets())),
                     calls(own),
                     steps(id, window));
             return new Gathered(of, page, seen, released(of, withheld), settings(of, withheld));
@@ -217,8 +270,8 @@ class CasefileMaker {
         return new Found(f.sentence(), f.certainty().name().toLowerCase(Locale.ROOT), f.detail(), f.evidence());
     }
 
-    private static List<Match> matches(CaseOf device) {
-        return MatchSheet.of(device).stream()
+    private static List<Match> matches(CaseOf device, List<String> networks) {
+        return MatchSheet.of(device, networks).stream()
                 .flatMap(sheet -> sheet.rows().stream()
                         .map(r -> new Match(
                                 Integer.toString(sheet.line()),

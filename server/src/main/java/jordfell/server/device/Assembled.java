@@ -66,7 +66,8 @@ public record Assembled(
                         s.password(),
                         s.settings().value(SettingsCatalogue.REGISTRAR),
                         Integer.parseInt(s.settings().value(SettingsCatalogue.EXPIRY)),
-                        since(s.number(), now)))
+                        since(s.number(), now),
+                        s.settings().value(SettingsCatalogue.TRANSPORT)))
                 .toList();
     }
 

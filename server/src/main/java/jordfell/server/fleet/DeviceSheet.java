@@ -218,7 +218,8 @@ record DeviceSheet(
                 LampView.of(opened.device()),
                 BookView.of(opened.device()),
                 where(opened),
-                MatchSheet.of(opened.device()),
+                MatchSheet.of(
+                        opened.device(), Networks.of(opened.records().site().subnets())),
                 newestFirst(SeenView.of(opened.episodes(), facts).stream()
                         .map(seen -> who.role() == Role.VIEWER ? seen.withoutProofs() : seen)
                         .toList()),

@@ -25,6 +25,7 @@ import jordfell.core.history.Records;
 import jordfell.core.milestone.Milestones;
 import jordfell.core.milestone.Whereabouts;
 import jordfell.core.path.DeviceFacts;
+import jordfell.server.traffic.TrafficBook;
 import org.springframework.stereotype.Component;
 
 /**
@@ -43,6 +44,7 @@ public class Histories {
     private final FindingStore findings;
     private final EpisodeStore episodes;
     private final LastActs acts;
+    private final TrafficBook traffic;
     private final InstantSource clock;
     private final AtomicLong tooLate = new AtomicLong();
     private final Neighbourhood neighbourhood = new Neighbourhood();
@@ -58,11 +60,18 @@ public class Histories {
     /** @param act the newest that was done to the device's records */
     private record Kept(History history, Instant writtenAt, Optional<Act> act) {}
 
-    Histories(HistoryStore store, FindingStore findings, EpisodeStore episodes, LastActs acts, InstantSource clock) {
+    Histories(
+            HistoryStore store,
+            FindingStore findings,
+            EpisodeStore episodes,
+            LastActs acts,
+            TrafficBook traffic,
+            InstantSource clock) {
         this.store = store;
         this.findings = findings;
         this.episodes = episodes;
         this.acts = acts;
+        this.traffic = traffic;
         this.clock = clock;
     }
 
@@ -116,12 +125,16 @@ public class Histories {
     /** What is seen of one device says of its neighbours that they are not alone. */
     private void note(DeviceFacts facts, Optional<Kept> known, List<Observation> seen) {
         Milestones reached = known.map(k -> k.history().present().reached()).orElse(Milestones.NONE);
-        seen.forEach(o -> neighbourhood.seen(facts, reached, o));
+        seen.forEach(o -> {
+            neighbourhood.seen(facts, reached, o);
+            traffic.seen(facts.domain().name(), facts.site(), o);
+        });
     }
 
     /** Something was seen in a domain of which nothing says whose it is. */
     void seenOfAStranger(String domain, Observation observation) {
         neighbourhood.seenOfAStranger(domain, observation);
+        traffic.seen(domain, "", observation);
     }
 
     private Neighbours neighbours(DeviceFacts facts, Optional<Kept> known, Instant now) {

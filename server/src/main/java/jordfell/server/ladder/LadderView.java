@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import jordfell.core.casefile.Withheld;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Episode;
@@ -21,6 +22,9 @@ import jordfell.server.security.SignedIn;
 
 /** What went to and fro between a device and everybody else. */
 public record LadderView(List<LaneView> lanes, List<ExchangeView> exchanges) {
+
+    /** What is sent within a call (RFC 3261 §12, §13). */
+    private static final Set<String> CALLS = Set.of("INVITE", "ACK", "BYE", "CANCEL", "REFER");
 
     /** Somebody who takes part. */
     public record LaneView(Lane.Kind kind, String name) {}
@@ -49,8 +53,10 @@ public record LadderView(List<LaneView> lanes, List<ExchangeView> exchanges) {
      * A message.
      *
      * @param size in bytes
+     * @param callId of the call that it belongs to; empty if it belongs to none
      */
-    public record MessageView(Instant at, String node, String peer, int size, List<WordsView> words, String raw) {
+    public record MessageView(
+            Instant at, String node, String peer, int size, List<WordsView> words, String raw, String callId) {
 
         /** The same for whoever only looks: with a proof of a password it can be guessed. */
         public MessageView shownTo(SignedIn who) {
@@ -68,7 +74,8 @@ public record LadderView(List<LaneView> lanes, List<ExchangeView> exchanges) {
                                     ? new WordsView(w.name(), Withheld.MARK, w.words(), w.bad())
                                     : new WordsView(w.name(), withheld.text("", w.value()), w.words(), w.bad()))
                             .toList(),
-                    withheld.text("", raw));
+                    withheld.text("", raw),
+                    callId);
         }
     }
 
@@ -116,7 +123,17 @@ public record LadderView(List<LaneView> lanes, List<ExchangeView> exchanges) {
                 words.stream()
                         .map(w -> new WordsView(w.name(), w.value(), w.words(), w.bad()))
                         .toList(),
-                raw);
+                raw,
+                seen instanceof SipSeen.Message message && CALLS.contains(method(message)) ? seen.callId() : "");
+    }
+
+    /** Of the request that it is, or that it answers. */
+    private static String method(SipSeen.Message message) {
+        return message.message()
+                .first("CSeq")
+                .orElse("")
+                .replaceFirst("^\\s*[0-9]+\\s+", "")
+                .strip();
     }
 
     /** What an episode goes by is made of what was seen, a site’s secret address too: who looks is told nothing of that. */

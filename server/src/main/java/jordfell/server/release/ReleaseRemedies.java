@@ -36,6 +36,29 @@ class ReleaseRemedies {
         };
     }
 
+    /** Devices of one cause are taken back together. */
+    @Bean
+    RemedyAct takeBack(WaveActs waves) {
+        return new RemedyAct() {
+            @Override
+            public Action action() {
+                return Action.TAKE_BACK;
+            }
+
+            @Override
+            public void perform(Task task) {
+                performAll(List.of(task));
+            }
+
+            @Override
+            public void performAll(List<Task> tasks) {
+                waves.takeBackFrom(
+                        Long.parseLong(tasks.get(0).remedy().target()),
+                        tasks.stream().map(Task::device).toList());
+            }
+        };
+    }
+
     @Bean
     RemedyAct resend(ReleaseService releases) {
         return RemedyAct.of(Action.RESEND, task -> releases.resend(task.device()));

@@ -122,6 +122,20 @@ class WaveActs {
         bells.ring(members, id -> false);
     }
 
+    /** Gives some devices of a release back what they had; its waves stay as they are. */
+    void takeBackFrom(long releaseId, List<Long> devices) {
+        Instant now = clock.instant();
+        jdbc.inTransaction(() -> {
+            waves.of(releaseId)
+                    .forEach(wave -> moves.giveBack(releaseId, wave.position(), devices, ItemState.Act.TAKE_BACK, now));
+            told(
+                    "took back release " + releaseId + " from " + devices.size()
+                            + (devices.size() == 1 ? " device" : " devices"),
+                    devices);
+        });
+        bells.ring(devices, id -> false);
+    }
+
     /** Keeps the waves of a release that are still to come from ever beginning. */
     void endRest(long releaseId) {
         Instant now = clock.instant();

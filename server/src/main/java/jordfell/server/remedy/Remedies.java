@@ -13,6 +13,7 @@ import jordfell.core.diagnosis.Remedy;
 import jordfell.core.history.FindingLife;
 import jordfell.core.path.DeviceFacts;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.ReleasedGroups;
 import jordfell.server.remedy.RemedyAct.Consent;
 import jordfell.server.remedy.RemedyAct.Task;
 import jordfell.server.security.Audit;
@@ -24,14 +25,16 @@ class Remedies {
 
     private final Present present;
     private final RemedyStore store;
+    private final ReleasedGroups groups;
     private final InstantSource clock;
     private final Map<Remedy.Action, RemedyAct> acts = new EnumMap<>(Remedy.Action.class);
 
     private record Offered(Task task, FindingLife.Key key) {}
 
-    Remedies(Present present, RemedyStore store, InstantSource clock, List<RemedyAct> acts) {
+    Remedies(Present present, RemedyStore store, ReleasedGroups groups, InstantSource clock, List<RemedyAct> acts) {
         this.present = present;
         this.store = store;
+        this.groups = groups;
         this.clock = clock;
         acts.forEach(act -> this.acts.put(act.action(), act));
     }
@@ -66,6 +69,32 @@ class Remedies {
                                 r -> r.action() == action,
                                 consent)
                         .ifPresent(all::add));
+        if (all.isEmpty()) {
+            throw notOffered();
+        }
+        Instant began = clock.instant();
+        act.performAll(all.stream().map(Offered::task).toList());
+        all.forEach(offered -> watch(offered, began));
+        return all.size();
+    }
+
+    /**
+     * Takes a release back from all devices that have the cause and what that release gave them; gives how many these are. No
+     * single one of them offers that: it is so of all of them together.
+     */
+    int takeBack(String cause, String variant, long release) {
+        RemedyAct act = act(Remedy.Action.TAKE_BACK);
+        List<Long> devices = groups.withSomethingBefore(cause, variant, release);
+        Remedy remedy = Remedy.takeBack(Long.toString(release), devices.size());
+        Consent none = new Consent(false, false);
+        List<Offered> all = devices.stream()
+                .flatMap(device -> present.of(device).stream())
+                .flatMap(stands -> stands.point().lives().stream()
+                        .filter(life -> life.finding().cause().slug().equals(cause)
+                                && life.finding().variant().equals(variant))
+                        .limit(1)
+                        .map(life -> new Offered(new Task(stands.facts(), remedy, none), life.key())))
+                .toList();
         if (all.isEmpty()) {
             throw notOffered();
         }

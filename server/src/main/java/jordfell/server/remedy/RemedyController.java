@@ -46,6 +46,8 @@ class RemedyController {
             @Nullable Boolean supersede,
             @Nullable Boolean unfit) {}
 
+    record BackWish(String cause, @Nullable String variant, long release) {}
+
     record GroupDone(int devices) {}
 
     /**
@@ -113,6 +115,13 @@ class RemedyController {
                 wish.variant() == null ? "" : wish.variant(),
                 wish.action(),
                 consent(wish.supersede(), wish.unfit())));
+    }
+
+    /** Devices of a cause have again what they had before a release that all of them were in. */
+    @PostMapping("/triage/take-back")
+    GroupDone takeBack(@RequestBody BackWish wish) {
+        return new GroupDone(
+                remedies.takeBack(wish.cause(), wish.variant() == null ? "" : wish.variant(), wish.release()));
     }
 
     private static RemedyAct.Consent consent(@Nullable Boolean supersede, @Nullable Boolean unfit) {

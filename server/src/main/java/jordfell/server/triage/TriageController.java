@@ -5,11 +5,13 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.diagnosis.Remedy;
 import jordfell.core.shared.Matrix;
 import jordfell.core.shared.Shared;
 import jordfell.core.triage.CauseMark;
 import jordfell.server.calls.NumberCauses;
 import jordfell.server.problem.RefusedException;
+import jordfell.server.records.ReleasedGroups;
 import jordfell.server.security.Audit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -53,10 +55,19 @@ class TriageController {
      * @param sentence empty where chance would do as well
      * @param chance that it is nothing but chance, from 0 to 1
      * @param withinSeconds from the first of them to the last; -1 where that was long, or there is one alone
+     * @param afterReleaseSeconds from the release that they share until it had begun for all of them; -1 where that was long
+     * @param back what may be taken back for all of them; absent where nothing was given to them alone
      */
-    record SharedView(String sentence, List<FactorView> factors, double chance, long withinSeconds, MatrixView matrix) {
+    record SharedView(
+            String sentence,
+            List<FactorView> factors,
+            double chance,
+            long withinSeconds,
+            long afterReleaseSeconds,
+            MatrixView matrix,
+            @Nullable BackView back) {
 
-        static SharedView of(FleetFactors.Found found) {
+        static SharedView of(FleetFactors.Found found, Optional<BackView> back) {
             Matrix m = found.matrix();
             return new SharedView(
                     found.shared().map(Shared::sentence).orElse(""),
@@ -66,6 +77,7 @@ class TriageController {
                             .toList(),
                     found.shared().map(Shared::chance).orElse(1.0),
                     found.within().map(Duration::toSeconds).orElse(-1L),
+                    found.afterRelease().map(Duration::toSeconds).orElse(-1L),
                     new MatrixView(
                             m.down().word(),
                             m.across().word(),
@@ -75,18 +87,29 @@ class TriageController {
                                     .map(row -> row.stream()
                                             .map(c -> new CellView(c.held(), c.all()))
                                             .toList())
-                                    .toList()));
+                                    .toList()),
+                    back.orElse(null));
         }
     }
+
+    /** A release that brought it, and what changes when it is taken back. */
+    record BackView(long release, String sentence, String label, String will) {}
 
     private final CauseList causes;
     private final TriageMarks marks;
     private final FleetFactors factors;
+    private final ReleasedGroups groups;
     private final NumberCauses numbers;
     private final InstantSource clock;
 
     TriageController(
-            CauseList causes, TriageMarks marks, FleetFactors factors, NumberCauses numbers, InstantSource clock) {
+            CauseList causes,
+            TriageMarks marks,
+            FleetFactors factors,
+            ReleasedGroups groups,
+            NumberCauses numbers,
+            InstantSource clock) {
+        this.groups = groups;
         this.clock = clock;
         this.factors = factors;
         this.numbers = numbers;
@@ -149,7 +172,19 @@ class TriageController {
 
     @GetMapping("/shared")
     SharedView shared(@RequestParam String cause, @RequestParam(defaultValue = "") String variant) {
-        return SharedView.of(factors.of(cause, variant));
+        FleetFactors.Found found = factors.of(cause, variant);
+        return SharedView.of(found, found.release().flatMap(shared -> back(cause, variant, shared)));
+    }
+
+    /** Only of what somebody had something else before. */
+    private Optional<BackView> back(String cause, String variant, Shared shared) {
+        String release = shared.factors().get(0).value();
+        int devices = groups.withSomethingBefore(cause, variant, Long.parseLong(release))
+                .size();
+        Remedy remedy = Remedy.takeBack(release, devices);
+        return devices < 2
+                ? Optional.empty()
+                : Optional.of(new BackView(Long.parseLong(release), shared.sentence(), remedy.label(), remedy.will()));
     }
 
     /** Why numbers ring nothing, as far as that is no phone’s fault. */

@@ -193,4 +193,40 @@ class CasefileApiTest {
                         .asString())
                 .isEqualTo("while it was noted down what was done");
     }
+
+    private void invites(String mac, String from, String to, String callId) {
+        ObservationLog log = server.bean(ObservationLog.class);
+        log.observed(
+                Pier.DOMAIN,
+                Optional.of(MacAddress.of(mac)),
+                SipSeen.of(
+                        Instant.now(),
+                        true,
+                        "north",
+                        "192.0.2.185:5060",
+                        Datagram.of("INVITE sip:" + to + "@" + Pier.DOMAIN + " SIP/2.0\r\nFrom: <sip:" + from + "@"
+                                + Pier.DOMAIN + ">;tag=1\r\nTo: <sip:" + to + "@" + Pier.DOMAIN + ">\r\nCall-ID: "
+                                + callId + "\r\nCSeq: 1 INVITE\r\nContent-Length: 0\r\n\r\n")));
+        log.flush();
+    }
+
+    @Test
+    void aCallIsTakenAlongWithBothWhoSpoke() throws Exception {
+        String caller = "02-4B-7A-0C-02-85";
+        String called = "02-4B-7A-0C-02-86";
+        long one = pier.enrolled(caller, "Calling window", "2536", "");
+        long other = pier.enrolled(called, "Called window", "2537", "");
+        invites(caller, "2536", "2537", "the call");
+        invites(called, "2536", "2537", "the call");
+        invites(caller, "2536", "2400", "another call");
+        String at = "/api/casefile/devices/" + one + "/call?callId=";
+        Map<String, byte[]> entries = unpacked(technician.bytes(at + "the%20call"));
+        assertThat(entries).containsKeys("device-" + one + "/sip.txt", "device-" + other + "/sip.txt");
+        assertThat(text(entries.get("summary.html"))).contains("Casefile: call of 2536 to 2537");
+        assertThat(unpacked(technician.bytes(at + "another%20call")))
+                .as("nobody else’s evidence")
+                .doesNotContainKey("device-" + other + "/sip.txt");
+        assertThat(technician.get(at + "none").status()).isEqualTo(410);
+        assertThat(server.viewer().get(at + "the%20call").status()).isEqualTo(403);
+    }
 }

@@ -233,7 +233,7 @@ class AssemblyTest {
     void whatItsFileSaysIsAsOldAsTheReleaseThatBroughtTheNumber() {
         line("2416");
         DeviceFacts.SentLine before =
-                new DeviceFacts.SentLine(1, "2416", "2416-a", "x", "v.example", 60, Optional.of(T));
+                new DeviceFacts.SentLine(1, "2416", "2416-a", "x", "v.example", 60, Optional.of(T), "udp");
         released = Optional.of(
                 new DeviceFacts.ReleaseFacts(4, new Revision("aaaa000011112222"), T, "Lena Ravn", List.of(before)));
         assertThat(assembled().sentLines(T.plusSeconds(60)))

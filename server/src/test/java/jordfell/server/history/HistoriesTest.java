@@ -25,6 +25,7 @@ import jordfell.server.device.FactsAssembler;
 import jordfell.server.jdbc.Jdbc;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
+import jordfell.server.traffic.TrafficBook;
 import org.junit.jupiter.api.Test;
 
 /** What stays of a device when its evidence is let go, when the server starts anew, and when something comes late. */
@@ -102,6 +103,7 @@ class HistoriesTest {
                 pier.server().bean(FindingStore.class),
                 episodes,
                 pier.server().bean(LastActs.class),
+                pier.server().bean(TrafficBook.class),
                 java.time.InstantSource.system());
     }
 

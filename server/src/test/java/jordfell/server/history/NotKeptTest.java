@@ -17,6 +17,7 @@ import jordfell.server.records.DeviceStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.ExtensionStore;
 import jordfell.server.support.RunningServer;
+import jordfell.server.traffic.TrafficBook;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -55,6 +56,7 @@ class NotKeptTest {
                 new FindingStore(jdbc),
                 episodes,
                 RunningServer.shared().bean(LastActs.class),
+                RunningServer.shared().bean(TrafficBook.class),
                 clock);
         Owners owners = new Owners(
                 RunningServer.shared().bean(DeviceStore.class),

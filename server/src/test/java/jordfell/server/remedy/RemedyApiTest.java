@@ -7,6 +7,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import jordfell.server.support.Pier;
 import jordfell.server.support.RunningServer;
@@ -129,5 +130,47 @@ class RemedyApiTest {
                         .status())
                 .as("nobody has it any more")
                 .isEqualTo(412);
+    }
+
+    /** All that a group was given by one release, and nothing of what others were given. */
+    @Test
+    void aReleaseIsTakenBackFromThoseOfACauseThatItCameTo() {
+        long one = pier.enrolled("02-4B-7A-0C-02-83", "Taken back 1", "2534", "");
+        long other = pier.enrolled("02-4B-7A-0C-02-84", "Taken back 2", "2535", "");
+        long first = releasedTo(one, other);
+        String before = revision(one);
+        for (long device : List.of(one, other)) {
+            technician.put("/api/settings/DEVICE/" + device + "/calls.voicemail", Map.of("value", "*76"));
+        }
+        long second = releasedTo(one, other);
+        assertThat(revision(one)).isNotEqualTo(before);
+        for (long device : List.of(one, other)) {
+            technician.put("/api/devices/" + device + "/lines", Map.of("numbers", List.of("")));
+            RunningServer.until("it has no extension", () -> has(device, "line-unbound"));
+        }
+        Map<String, Object> wish = Map.of("cause", "line-unbound", "release", second);
+        assertThat(server.viewer().post("/api/triage/take-back", wish).status()).isEqualTo(403);
+        assertThat(technician
+                        .post("/api/triage/take-back", Map.of("cause", "line-unbound", "release", first))
+                        .status())
+                .as("nobody has what that gave any more")
+                .isEqualTo(412);
+        Answer answer = technician.post("/api/triage/take-back", wish);
+        assertThat(answer.json().path("devices").asInt()).as(answer.toString()).isEqualTo(2);
+        assertThat(revision(one)).isEqualTo(before);
+        assertThat(newest(one).path("label").asString()).isEqualTo("Take release " + second + " back");
+        assertThat(technician.post("/api/triage/take-back", wish).status())
+                .as("it was taken back")
+                .isEqualTo(412);
+    }
+
+    private String revision(long device) {
+        return pier.sheet(device).path("releasedRevision").asString();
+    }
+
+    private long releasedTo(long one, long other) {
+        Answer made = technician.post("/api/releases", Map.of("deviceIds", List.of(one, other), "reason", "for two"));
+        assertThat(made.status()).as(made.toString()).isEqualTo(201);
+        return made.json().path("id").asLong();
     }
 }

@@ -1,0 +1,142 @@
+package jordfell.e2e;
+
+import static jordfell.e2e.Screen.button;
+import static jordfell.e2e.Screen.sees;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.TestMethodOrder;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What several phones share, or one of them did to the others, is found in Triage and mended there. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class CauseStoryTest {
+
+    private Jordfell jordfell;
+    private Page page;
+
+    @BeforeAll
+    void start() {
+        jordfell = new Jordfell(true);
+        page = jordfell.technician();
+    }
+
+    @AfterAll
+    void stop() {
+        assertThat(jordfell.complaints()).isEmpty();
+        jordfell.close();
+    }
+
+    private JsonNode read(String path) {
+        return JsonMapper.shared().readTree(jordfell.api(page, "GET", path, null));
+    }
+
+    /** By what the Lab calls a place that people call so. */
+    private String key(String where, String name) {
+        for (JsonNode place : read("/api/lab/faults").path("places")) {
+            if (place.path("where").asString().equals(where)
+                    && place.path("name").asString().equals(name)) {
+                return place.path("key").asString();
+            }
+        }
+        throw new AssertionError("no such place: " + name);
+    }
+
+    private void scenario(String name, String site) {
+        jordfell.api(page, "POST", "/api/lab/scenario", Map.of("scenario", name, "key", key("SITE", site)));
+    }
+
+    private void openCause(String beginning) {
+        page.navigate(jordfell.address() + "/triage");
+        Locator cause = page.getByLabel("Causes")
+                .getByText(Pattern.compile("^" + Pattern.quote(beginning)))
+                .first();
+        Screen.waits(page, cause, new Locator.WaitForOptions().setTimeout(120_000));
+        cause.click();
+    }
+
+    private void waitFor(Locator something) {
+        Screen.waits(page, something, new Locator.WaitForOptions().setTimeout(120_000));
+    }
+
+    @Test
+    @Order(1)
+    void crossedLinesAreSentTheirOwnPasswordsAgain() {
+        openCause("It used extension 2417’s password.");
+        page.getByText("Ticket window 4").last().click();
+        sees(page, "It used extension 2417’s password.");
+        button(page, "Re-send configuration").first().click();
+        waitFor(page.getByText(Pattern.compile("It passed at")).first());
+    }
+
+    @Test
+    @Order(2)
+    void aReleaseThatBroughtATypoIsTakenBackFromAllThatHadIt() {
+        scenario("TEMPLATE_TYPO", "Eskvik Pier");
+        openCause("DNS knows no vioce.");
+        sees(page, "were in release");
+        page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName(Pattern.compile("^Take release [0-9]+ back$")))
+                .click();
+        waitFor(page.getByRole(AriaRole.STATUS).getByText(Pattern.compile("[0-9]+ of [0-9]+ passed")));
+        page.navigate(jordfell.address() + "/today");
+        waitFor(page.getByLabel("Under way")
+                .getByText(Pattern.compile("Take release [0-9]+ back"))
+                .first());
+        waitFor(page.getByText(Pattern.compile("It passed at")).first());
+        jordfell.api(page, "DELETE", "/api/lab/scenario", null);
+    }
+
+    @Test
+    @Order(3)
+    void aCertificateThatRanOutIsSaidAndPassesWithANewOne() {
+        for (String node : new String[] {"north", "south"}) {
+            jordfell.api(
+                    page,
+                    "POST",
+                    "/api/lab/faults",
+                    Map.of("where", "NODE", "key", key("NODE", node), "kind", "CERTIFICATE_EXPIRED"));
+        }
+        openCause("By its clock the certificate of");
+        sees(page, "is valid; if it still is");
+        for (JsonNode place : read("/api/lab/faults").path("places")) {
+            for (JsonNode fault : place.path("faults")) {
+                jordfell.api(page, "DELETE", "/api/lab/faults/" + fault.path("id").asLong(), null);
+            }
+        }
+        page.getByLabel("Causes")
+                .getByText(Pattern.compile("^By its clock the certificate of"))
+                .first()
+                .waitFor(new Locator.WaitForOptions()
+                        .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED)
+                        .setTimeout(120_000));
+    }
+
+    @Test
+    @Order(4)
+    void aBannedNeighbourhoodIsHeardAgainOnceItIsSaidWho() {
+        scenario("NEIGHBOURS_BANNED", "Norrskar Workshop");
+        openCause("north hears nothing from");
+        sees(page, "that says nothing of this phone itself");
+        page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName(Pattern.compile("^Have north hear .* again")))
+                .first()
+                .click();
+        waitFor(page.getByRole(AriaRole.STATUS).getByText(Pattern.compile("[1-9][0-9]* of [0-9]+ passed")));
+        jordfell.api(page, "DELETE", "/api/lab/scenario", null);
+    }
+}
