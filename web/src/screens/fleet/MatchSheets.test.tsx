@@ -24,10 +24,16 @@ function sheet(...rows: Schemas['Row'][]) {
 
 describe('The match sheet', () => {
   it('says of each side what is not known of it', () => {
-    const shown = sheet(row({}), row({ what: 'Comes from', expected: '' }))
-    expect(shown.getAllByText('not seen')).toHaveLength(2)
-    expect(shown.getAllByText('nothing of it')).toHaveLength(2)
+    const shown = sheet(
+      row({ what: 'Registrar', sent: 'v.example' }),
+      row({ what: 'Comes from', expected: '', used: '192.0.2.1' }),
+      row({}),
+      row({ what: 'Clock' }),
+    )
+    expect(shown.getAllByText('not seen')).toHaveLength(1)
+    expect(shown.getAllByText('nothing of it')).toHaveLength(1)
     expect(shown.getByText('anything')).toBeTruthy()
+    expect(shown.getByText('Neither sent nor seen yet: realm, clock.')).toBeTruthy()
   })
 
   it('sets off the characters that differ and says in words what they are', () => {

@@ -21,21 +21,34 @@ export function MatchSheets({ sheets }: { sheets: Schemas['MatchSheet'][] }) {
           >
             <thead>
               <tr>
-                <th style={{ width: '19%' }} aria-label="What" />
+                <th style={{ width: '26%' }} aria-label="What" />
                 <th>Registrar expects</th>
                 <th>We sent</th>
                 <th>Phone used</th>
               </tr>
             </thead>
             <tbody>
-              {sheet.rows.map((row) => (
+              {sheet.rows.filter(isKnown).map((row) => (
                 <Row key={row.what} row={row} />
               ))}
             </tbody>
           </Grid>
+          <Unknown rows={sheet.rows.filter((row) => !isKnown(row))} />
         </Box>
       ))}
     </>
+  )
+}
+
+const isKnown = (row: Schemas['Row']) => row.sent !== '' || row.used !== ''
+
+/** What was neither sent nor seen, in a line. */
+function Unknown({ rows }: { rows: Schemas['Row'][] }) {
+  return rows.length === 0 ? null : (
+    <Faded fontSize="12px">
+      Neither sent nor seen yet:{' '}
+      {rows.map((r) => r.what.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())).join(', ')}.
+    </Faded>
   )
 }
 

@@ -4,7 +4,7 @@ import { Bar, BarChart, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YA
 import { clock } from '../../kit/Age'
 import { Faded, Heading } from '../../kit/basics'
 import { type By, type Place, type TrafficView, useTraffic, useTrafficOfSite } from './queries'
-import { millis, slices, sums, words } from './slices'
+import { type Slice, millis, slices, sums, words } from './slices'
 
 const WAYS: [By, string][] = [
   ['node', 'node'],
@@ -98,6 +98,8 @@ const NAMES: Record<string, string> = {
   answer: 'answers took',
 }
 
+const isTold = (at: number) => new Date(at).getMinutes() === 0 && new Date(at).getHours() % 3 === 0
+
 function PlacePlot({ view, place, withDomain }: PlotProps) {
   const data = slices(view, place)
   const told = words(sums(place))
@@ -124,7 +126,7 @@ function PlacePlot({ view, place, withDomain }: PlotProps) {
               syncId="traffic"
               barCategoryGap={0}
             >
-              <Axis />
+              <Axis data={data} />
               <YAxis hide allowDecimals={false} />
               <Tooltip
                 labelFormatter={(at) => hour(Number(at))}
@@ -150,7 +152,7 @@ function PlacePlot({ view, place, withDomain }: PlotProps) {
               accessibilityLayer
               syncId="traffic"
             >
-              <Axis />
+              <Axis data={data} />
               <YAxis hide />
               <Tooltip
                 labelFormatter={(at) => hour(Number(at))}
@@ -172,12 +174,13 @@ function PlacePlot({ view, place, withDomain }: PlotProps) {
   )
 }
 
-/** Hours at its ends and between. */
-const Axis = () => (
+/** Every third hour. */
+const Axis = ({ data }: { data: Slice[] }) => (
   <XAxis
     dataKey="at"
     type="category"
-    interval={47}
+    interval={0}
+    ticks={data.map((s) => s.at).filter((at) => isTold(at))}
     tickFormatter={hour}
     height={16}
     tickLine={false}

@@ -7,6 +7,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
@@ -61,10 +63,20 @@ class CauseStoryTest {
     private void openCause(String beginning) {
         page.navigate(jordfell.address() + "/triage");
         Locator cause = page.getByLabel("Causes")
-                .getByText(Pattern.compile("^" + Pattern.quote(beginning)))
+                .getByText(beginning)
                 .first();
         Screen.waits(page, cause, new Locator.WaitForOptions().setTimeout(120_000));
         cause.click();
+    }
+
+    private List<String> macsOf(String site) {
+        List<String> macs = new ArrayList<>();
+        read("/api/devices").path("rows").forEach(row -> {
+            if (row.path("site").asString().equals(site)) {
+                macs.add(row.path("mac").asString());
+            }
+        });
+        return macs;
     }
 
     private void waitFor(Locator something) {
@@ -91,7 +103,6 @@ class CauseStoryTest {
                         AriaRole.BUTTON,
                         new Page.GetByRoleOptions().setName(Pattern.compile("^Take release [0-9]+ back$")))
                 .click();
-        waitFor(page.getByRole(AriaRole.STATUS).getByText(Pattern.compile("[0-9]+ of [0-9]+ passed")));
         page.navigate(jordfell.address() + "/today");
         waitFor(page.getByLabel("Under way")
                 .getByText(Pattern.compile("Take release [0-9]+ back"))
@@ -110,6 +121,8 @@ class CauseStoryTest {
                     "/api/lab/faults",
                     Map.of("where", "NODE", "key", key("NODE", node), "kind", "CERTIFICATE_EXPIRED"));
         }
+        // Whoever keeps a connection open does not look at it until that ends.
+        jordfell.api(page, "POST", "/api/lab/phones/act", Map.of("act", "RESTART", "macs", macsOf("Sundholm Pilot House")));
         openCause("By its clock the certificate of");
         sees(page, "is valid; if it still is");
         for (JsonNode place : read("/api/lab/faults").path("places")) {
@@ -129,11 +142,10 @@ class CauseStoryTest {
     @Order(4)
     void aBannedNeighbourhoodIsHeardAgainOnceItIsSaidWho() {
         scenario("NEIGHBOURS_BANNED", "Norrskar Workshop");
-        openCause("north hears nothing from");
-        sees(page, "that says nothing of this phone itself");
+        openCause("hears nothing from 198.51.100.");
         page.getByRole(
                         AriaRole.BUTTON,
-                        new Page.GetByRoleOptions().setName(Pattern.compile("^Have north hear .* again")))
+                        new Page.GetByRoleOptions().setName(Pattern.compile("^Have (north|south) hear .* again")))
                 .first()
                 .click();
         waitFor(page.getByRole(AriaRole.STATUS).getByText(Pattern.compile("[1-9][0-9]* of [0-9]+ passed")));

@@ -31,21 +31,6 @@ public record Slice(
         return new Slice(from, domain, node, site, 0, 0, 0, 0, 0, 0);
     }
 
-    /** Both counted together, of the same place and time. */
-    Slice plus(Slice other) {
-        return new Slice(
-                from,
-                domain,
-                node,
-                site,
-                registered + other.registered,
-                refused + other.refused,
-                lapsed + other.lapsed,
-                answers + other.answers,
-                answerMillis + other.answerMillis,
-                Math.max(slowestMillis, other.slowestMillis));
-    }
-
     Slice oneRegistered() {
         return new Slice(
                 from, domain, node, site, registered + 1, refused, lapsed, answers, answerMillis, slowestMillis);

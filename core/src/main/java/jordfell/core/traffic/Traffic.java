@@ -2,8 +2,6 @@ package jordfell.core.traffic;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,7 +12,7 @@ import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.SipSeen;
 
 /**
- * Counts registrations and refusals as they are seen, by node and site, in slices of time. Slices are kept until they are taken,
+ * Counts registrations and refusals as they are seen, by node and site, in slices of time. Counts are kept until they are taken,
  * so many and no more.
  */
 public final class Traffic {
@@ -35,11 +33,6 @@ public final class Traffic {
 
     private final Map<Key, Slice> slices = bounded(MOST_SLICES);
     private final Map<String, Instant> asked = bounded(MOST_ASKED);
-
-    /** Goes on with slices that were begun before; what was counted of them meanwhile is added. */
-    public synchronized void goOn(Collection<Slice> begun) {
-        begun.forEach(s -> slices.merge(new Key(s.from(), s.domain(), s.node(), s.site()), s, Slice::plus));
-    }
 
     /**
      * Something was seen.
@@ -89,10 +82,10 @@ public final class Traffic {
         return Instant.ofEpochSecond(Math.floorDiv(at.getEpochSecond(), seconds) * seconds);
     }
 
-    /** All that is kept; those that began before a moment are kept no more. */
-    public synchronized List<Slice> take(Instant keptFrom) {
-        List<Slice> all = new ArrayList<>(slices.values());
-        slices.keySet().removeIf(key -> key.from().isBefore(keptFrom));
+    /** What was counted since this was asked last: of a slice that is told again, what came to it meanwhile. */
+    public synchronized List<Slice> take() {
+        List<Slice> all = List.copyOf(slices.values());
+        slices.clear();
         return all;
     }
 

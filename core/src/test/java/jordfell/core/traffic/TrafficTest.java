@@ -36,7 +36,7 @@ class TrafficTest {
     }
 
     private List<Slice> slices() {
-        return traffic.take(T);
+        return traffic.take();
     }
 
     @Test
@@ -92,18 +92,11 @@ class TrafficTest {
     }
 
     @Test
-    void slicesThatAreOverAreTakenAndWhatWasBegunGoesOn() {
+    void whatWasTakenIsNotToldAgainThoughItsSliceGoesOn() {
         binding(1, Change.ADDED, "north");
-        binding(301, Change.ADDED, "north");
-        assertThat(traffic.take(T.plusSeconds(300))).hasSize(2);
-        List<Slice> left = traffic.take(T.plusSeconds(300));
-        assertThat(left).singleElement().returns(T.plusSeconds(300), Slice::from);
-        Traffic after = new Traffic();
-        after.goOn(left);
-        after.seen(
-                DOMAIN,
-                "Pier",
-                new BindingChanged(T.plusSeconds(400), "2416", Change.REFRESHED, "c", "north", "192.0.2.1:5060", T));
-        assertThat(after.take(T)).singleElement().returns(2, Slice::registered);
+        assertThat(slices()).hasSize(1);
+        assertThat(slices()).isEmpty();
+        binding(2, Change.REFRESHED, "north");
+        assertThat(slices()).containsExactly(new Slice(T, DOMAIN, "north", "Pier", 1, 0, 0, 0, 0, 0));
     }
 }

@@ -2,19 +2,16 @@ package jordfell.server.traffic;
 
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
-import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import jordfell.core.evidence.Observation;
 import jordfell.core.traffic.Slice;
 import jordfell.core.traffic.Traffic;
 import jordfell.server.keeping.DataWatch;
-import org.springframework.boot.context.event.ApplicationStartedEvent;
-import org.springframework.context.event.EventListener;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
-/** Counts what goes on and writes it down: what is not over yet too, so that little is missing after a stop. */
+/** Counts what goes on, and adds it to what is written down of the same time once a minute. */
 @Component
 public class TrafficBook {
 
@@ -32,11 +29,6 @@ public class TrafficBook {
         this.clock = clock;
     }
 
-    @EventListener(ApplicationStartedEvent.class)
-    void begin() {
-        traffic.goOn(store.since(kept(clock.instant())));
-    }
-
     /**
      * Something was seen.
      *
@@ -51,21 +43,15 @@ public class TrafficBook {
         if (!watch.mayWrite()) {
             return;
         }
-        Instant now = clock.instant();
-        List<Slice> all = traffic.take(kept(now));
-        if (!all.isEmpty()) {
-            store.keep(all);
+        List<Slice> counted = traffic.take();
+        if (!counted.isEmpty()) {
+            store.add(counted);
         }
-        store.forget(now.minus(KEPT));
+        store.forget(clock.instant().minus(KEPT));
     }
 
     @PreDestroy
     void end() {
         write();
-    }
-
-    /** What is seen late may belong to the slice before. */
-    private static Instant kept(Instant now) {
-        return Traffic.begin(now).minus(Traffic.SLICE);
     }
 }

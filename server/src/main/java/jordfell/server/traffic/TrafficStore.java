@@ -48,11 +48,21 @@ class TrafficStore {
         this.jdbc = jdbc;
     }
 
-    void keep(List<Slice> slices) {
+    /** Adds to what is kept of these slices. */
+    void add(List<Slice> slices) {
         jdbc.batch(
                 """
-                merge into traffic_slice (from_at, domain, node, site, registered, refused, lapsed, answers, answer_millis, slowest_millis)
-                key (from_at, domain, node, site) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""",
+                merge into traffic_slice t using (select cast(? as timestamp(3) with time zone) from_at, cast(? as varchar) domain,
+                    cast(? as varchar) node, cast(? as varchar) site, cast(? as int) registered, cast(? as int) refused,
+                    cast(? as int) lapsed, cast(? as int) answers, cast(? as bigint) answer_millis, cast(? as bigint) slowest_millis) n
+                on t.from_at = n.from_at and t.domain = n.domain and t.node = n.node and t.site = n.site
+                when matched then update set registered = t.registered + n.registered, refused = t.refused + n.refused,
+                    lapsed = t.lapsed + n.lapsed, answers = t.answers + n.answers,
+                    answer_millis = t.answer_millis + n.answer_millis,
+                    slowest_millis = greatest(t.slowest_millis, n.slowest_millis)
+                when not matched then insert (from_at, domain, node, site, registered, refused, lapsed, answers, answer_millis,
+                    slowest_millis) values (n.from_at, n.domain, n.node, n.site, n.registered, n.refused, n.lapsed, n.answers,
+                    n.answer_millis, n.slowest_millis)""",
                 slices.stream()
                         .map(s -> new Object[] {
                             s.from(),

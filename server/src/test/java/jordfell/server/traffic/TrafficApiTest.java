@@ -28,7 +28,6 @@ class TrafficApiTest {
         return new Slice(from, DOMAIN, node, site, registered, refused, 0, 2, 50, 40);
     }
 
-    /** What is not over is kept in mind, and would be written again. */
     @AfterEach
     void forget() {
         store.forget(Instant.now().plus(Duration.ofHours(1)));
@@ -37,7 +36,7 @@ class TrafficApiTest {
     @ParameterizedTest
     @CsvSource({"node, busy", "site, Refused Quay"})
     void placesWithMostRefusalsComeFirst(String by, String first) {
-        store.keep(List.of(
+        store.add(List.of(
                 slice(slice, "busy", "Refused Quay", 3, 900_000),
                 slice(slice.plus(Traffic.SLICE), "busy", "Refused Quay", 1, 0),
                 slice(slice, "calm", "Calm Quay", 900_000, 0)));
@@ -55,7 +54,7 @@ class TrafficApiTest {
 
     @Test
     void aSiteIsToldByItsNodes() {
-        store.keep(List.of(
+        store.add(List.of(
                 slice(slice, "one", "Two Nodes", 3, 0),
                 slice(slice, "two", "Two Nodes", 5, 0),
                 slice(slice, "two", "Elsewhere", 7, 0)));
@@ -73,7 +72,7 @@ class TrafficApiTest {
         TrafficBook book = server.bean(TrafficBook.class);
         Instant now = Instant.now();
         Instant old = Traffic.begin(now.minus(TrafficBook.KEPT).minus(Duration.ofHours(1)));
-        store.keep(List.of(slice(old, "old", "Old Quay", 1, 0)));
+        store.add(List.of(slice(old, "old", "Old Quay", 1, 0)));
         book.seen(
                 DOMAIN,
                 "Seen Quay",
@@ -84,6 +83,15 @@ class TrafficApiTest {
                 .filteredOn(s -> s.domain().equals(DOMAIN))
                 .extracting(Slice::site)
                 .containsExactly("Seen Quay");
+    }
+
+    @Test
+    void whatCameToASliceLaterIsAddedToIt() {
+        store.add(List.of(slice(slice, "late", "Late Quay", 3, 1)));
+        store.add(List.of(new Slice(slice, DOMAIN, "late", "Late Quay", 2, 0, 1, 1, 500, 500)));
+        assertThat(store.since(slice))
+                .filteredOn(s -> s.node().equals("late"))
+                .containsExactly(new Slice(slice, DOMAIN, "late", "Late Quay", 5, 1, 1, 3, 550, 500));
     }
 
     @Test
