@@ -29,9 +29,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What somebody brings, takes along, is told outside, and proves before they leave. Run by its name, not with the tests yet. */
+/** What somebody brings, takes along, is told outside, and proves before they leave. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
-class EvidenceStories {
+class EvidenceStoryTest {
 
     private static final String CROSSED = "It used extension 2417’s password.";
 
@@ -65,10 +65,10 @@ class EvidenceStories {
         sees(page, "Ticket window 4, by this alone");
         sees(page, "Which configuration it has can’t be seen from there.");
         page.getByLabel("Ticket window 4")
-                .getByText("with answer", new Locator.GetByTextOptions())
+                .getByText("REGISTER 2416 with answer")
                 .first()
                 .click();
-        sees(page, "fits the password of 2417");
+        sees(page, "fits 2417’s password, not the password of 2416");
 
         page.getByLabel("File to bring")
                 .setInputFiles(new FilePayload("notes.gz", "", new byte[] {0x1f, (byte) 0x8b, 8, 0, 0, 0}));
