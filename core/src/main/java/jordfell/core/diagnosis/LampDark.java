@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import jordfell.core.milestone.Watch;
 import jordfell.core.path.DeviceFacts.LampFacts;
@@ -22,8 +23,8 @@ import jordfell.core.path.StopState;
  */
 final class LampDark implements Rule {
 
-    /** Who is told so asks again (RFC 3261 §21.5.4). */
-    private static final String NO_TIME = "503";
+    /** Who is told that there is no time asks again (RFC 3261 §21.5.4), and who is forgotten asks anew (RFC 6665 §4.1.2.2). */
+    private static final Pattern ASKS_AGAIN = Pattern.compile("^(503|481)\\b");
 
     /** Told together in Triage, whatever the models. */
     private static final String NO_SUCH_KEY = "its model has no such key";
@@ -47,7 +48,7 @@ final class LampDark implements Rule {
         some(lamps, unknown.and(onRecord.negate())).forEach(dark -> findings.add(nobodys(device, dark)));
         some(lamps, unknown.and(onRecord)).forEach(dark -> findings.add(unknownThen(dark)));
         Map<String, List<LampStatus>> refused = lamps.stream()
-                .filter(lamp -> lamp.refusal().isPresent() && !unknown.test(lamp))
+                .filter(lamp -> lamp.refusal().filter(LampDark::isNo).isPresent() && !unknown.test(lamp))
                 .collect(Collectors.groupingBy(
                         lamp -> lamp.refusal().orElseThrow(), LinkedHashMap::new, Collectors.toList()));
         refused.forEach((answer, dark) -> findings.add(refused(dark, answer)));
@@ -92,9 +93,7 @@ final class LampDark implements Rule {
         return device.facts().lines().stream()
                 .flatMap(line -> line.extension().stream())
                 .flatMap(extension -> device.reached().watch(Watch.MESSAGES, extension.number()).stream())
-                .filter(watch -> watch.refusal()
-                        .filter(answer -> !answer.startsWith(NO_TIME))
-                        .isPresent())
+                .filter(watch -> watch.refusal().filter(LampDark::isNo).isPresent())
                 .findFirst()
                 .map(
                         watch -> Finding.likely(
@@ -111,6 +110,10 @@ final class LampDark implements Rule {
                                 .remedies(
                                         Remedy.advice(
                                                 "Leave it a message: if the lamp stays dark, have the registrar tell of messages (RFC 3842).")));
+    }
+
+    private static boolean isNo(String answer) {
+        return !ASKS_AGAIN.matcher(answer).find();
     }
 
     private static String capital(String text) {

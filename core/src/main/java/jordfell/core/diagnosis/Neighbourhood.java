@@ -14,7 +14,6 @@ import jordfell.core.diagnosis.Neighbours.Others;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
-import jordfell.core.evidence.Observation.Leased;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.PhonebookAsked;
 import jordfell.core.evidence.Observation.Pinged;
@@ -105,10 +104,7 @@ public final class Neighbourhood {
         } else if (o instanceof TlsRefused refused) {
             // Who breaks off a handshake was answered: the node is there, and the way to it.
             spoke(facts, refused.node(), o.at());
-        } else if (o instanceof ConfigRequested
-                || o instanceof NameLookedUp
-                || o instanceof Leased
-                || o instanceof PhonebookAsked) {
+        } else if (o instanceof ConfigRequested || o instanceof NameLookedUp || o instanceof PhonebookAsked) {
             alive.computeIfAbsent(site, s -> new Crowd()).heard(facts.id(), site, o.at());
         } else if (o instanceof BindingChanged binding) {
             registered.moved(facts.domain().name(), binding, facts.id(), facts.label(), facts.site());

@@ -1,7 +1,5 @@
 package jordfell.core.diagnosis;
 
-import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.milestone.Asks;
@@ -9,26 +7,18 @@ import jordfell.core.milestone.Asks;
 /** <em>never-answers-challenge</em>: it was challenged, and no request of it carries an answer. */
 final class NeverAnswersChallenge implements Rule {
 
-    private static final Duration REPEATED_BY_THEN = Duration.ofSeconds(5);
+    /** One answer may be lost, and what is asked once more for it (RFC 3261 §17.1.2.2) as well. */
+    private static final int TELLING = 2;
 
     @Override
     public List<Finding> examine(CaseOf device) {
         return device.turnedAway().stream()
                 .filter(t -> t.refusal().isEmpty())
                 .filter(t -> t.asks()
-                        .filter(a -> a.challenged() > 0 && a.answering() == 0 && a.repeats() == 0)
-                        .filter(a ->
-                                a.challenged() > 1 || hadItsTime(a, t.device().now()))
+                        .filter(a -> a.challenged() >= TELLING && a.answering() == 0 && a.repeats() == 0)
                         .isPresent())
                 .map(NeverAnswersChallenge::silent)
                 .toList();
-    }
-
-    /** Whom an answer did not reach repeats its request within four seconds (RFC 3261 §17.1.2.2). */
-    private static boolean hadItsTime(Asks asks, Instant now) {
-        return asks.challenge()
-                .filter(c -> c.at().plus(REPEATED_BY_THEN).isBefore(now))
-                .isPresent();
     }
 
     private static Finding silent(TurnedAway t) {

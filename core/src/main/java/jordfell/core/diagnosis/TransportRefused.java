@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -25,6 +26,7 @@ final class TransportRefused implements Rule {
     @Override
     public List<Finding> examine(CaseOf device) {
         return NotLocated.searching(device)
+                .filter(since -> !wasAnswered(device))
                 .map(since -> services(device, since))
                 .filter(looked -> !looked.isEmpty())
                 .filter(looked -> looked.stream().map(TransportRefused::way).noneMatch(taken(device)::contains))
@@ -33,18 +35,27 @@ final class TransportRefused implements Rule {
                 .toList();
     }
 
+    /** By its present file it was registered, or shown a certificate: then somebody does listen there, whatever is on record. */
+    private static boolean wasAnswered(CaseOf device) {
+        Instant file = file(device).orElse(Instant.MIN);
+        return device.reached().certificate().isPresent()
+                || device.path().lines().stream()
+                        .flatMap(line -> line.reached().acceptedSince().stream())
+                        .anyMatch(file::isBefore);
+    }
+
+    /** Since when it has its present file. */
+    private static Optional<Instant> file(CaseOf device) {
+        return device.reached().fetches().taken().map(Fetches.Taken::since);
+    }
+
     private static Set<String> taken(CaseOf device) {
         return Set.copyOf(device.facts().domain().rules().transports());
     }
 
     /** The look-ups that say by which way it goes on, by the file that it has now. */
     private static List<NameLookedUp> services(CaseOf device, Instant searching) {
-        Instant since = device.reached()
-                .fetches()
-                .taken()
-                .map(Fetches.Taken::since)
-                .filter(searching::isBefore)
-                .orElse(searching);
+        Instant since = file(device).filter(searching::isBefore).orElse(searching);
         return RegistrarLookups.of(device.facts(), device.reached(), since).newest().stream()
                 .map(LookUp::newest)
                 .filter(looked -> looked.type().equals("SRV") && !way(looked).isEmpty())

@@ -52,8 +52,11 @@ class ChallengesTest extends CauseFixture {
     void onlyWhoWasChallengedAndFellSilentDidNotAnswer() {
         asks(3, 1, "2416");
         challenged(3, 1, false);
+        assertThat(first(60).cause()).as("that one may be lost").isEqualTo(Cause.UNEXPLAINED_HOLD);
+        asks(40, 2, "2416");
+        challenged(40, 2, false);
         assertThat(first(60).cause()).isEqualTo(Cause.NEVER_ANSWERS_CHALLENGE);
-        assertThat(first(60).detail()).contains("asked once").contains("challenged once");
+        assertThat(first(60).detail()).contains("asked 2 times").contains("challenged 2 times");
     }
 
     @Test

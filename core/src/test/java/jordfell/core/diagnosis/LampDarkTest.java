@@ -72,6 +72,9 @@ class LampDarkTest extends CauseFixture {
         seen.add(SipTexts.subscribed(at(5), "messages", 1, "2416", "503 Service Unavailable"));
         assertThat(lampsAt(600)).as("it is to ask again").isEmpty();
         seen.remove(seen.size() - 1);
+        seen.add(SipTexts.subscribed(at(5), "messages", 1, "2416", "481 Call/Transaction Does Not Exist"));
+        assertThat(lampsAt(600)).as("it is to ask anew").isEmpty();
+        seen.remove(seen.size() - 1);
         seen.add(SipTexts.subscribed(at(5), "messages", 1, "2416", "489 Bad Event"));
         assertThat(lampsAt(600)).singleElement().satisfies(f -> {
             assertThat(f.sentence())

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.Optional;
 import jordfell.core.diagnosis.Neighbours.Others;
 import jordfell.core.evidence.Observation.ConfigRequested;
+import jordfell.core.evidence.Observation.Leased;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.core.evidence.SipTexts;
@@ -60,6 +61,20 @@ class NeighbourhoodTest {
                 Milestones.NONE,
                 new TlsRefused(at(790), "north", "192.0.2.1:50000", "certificate_expired", 1));
         assertThat(north().silentSince(at(801))).isEmpty();
+    }
+
+    /** Addresses are given on the spot: that one is says nothing of the way out. */
+    @Test
+    void aLeaseIsNothingThatWasAskedForFromOutside() {
+        Instant silent = at(0);
+        DeviceFacts other = new WindowFour(DOMAIN, T).as(100, own.site());
+        neighbourhood.seen(other, Milestones.NONE, new Leased(at(300), "192.0.2.9", "192.0.2.67", 66, "http://x/"));
+        assertThat(neighbourhood.of(own, Milestones.NONE, at(400)).siteIsAlive(silent))
+                .isFalse();
+        neighbourhood.seen(
+                other, Milestones.NONE, new ConfigRequested(at(310), "f", 304, "r", "Korrin K24/2.4.1", "192.0.2.9"));
+        assertThat(neighbourhood.of(own, Milestones.NONE, at(400)).siteIsAlive(silent))
+                .isTrue();
     }
 
     @Test

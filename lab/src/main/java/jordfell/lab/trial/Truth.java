@@ -34,7 +34,8 @@ record Truth(Set<Cause> named, Set<Cause> besides) {
                 of(Cause.REQUEST_MANGLED, Cause.REGISTRAR_SAYS_NO, Cause.LAPSED, Cause.CONTACT_UNREACHABLE);
             case VIA_REWRITTEN, SIP_REWRITTEN ->
                 of(Cause.REQUEST_MANGLED, Cause.CONTACT_UNREACHABLE, Cause.LAPSED, Cause.ANSWERS_LOST);
-            case NAT -> of(Cause.NAT_LAPSE);
+            // Its router gives a port that it forgot to another phone.
+            case NAT -> of(Cause.NAT_LAPSE, Cause.PORT_COLLISION);
             case TIME_WRONG -> of(Cause.CLOCK_WRONG);
             case NODE_BUSY ->
                 new Truth(
