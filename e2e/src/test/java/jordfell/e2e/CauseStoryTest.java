@@ -80,16 +80,6 @@ class CauseStoryTest {
                 .asLong();
     }
 
-    private long refusedAt(String site) {
-        for (JsonNode row : read("/api/devices").path("rows")) {
-            if (row.path("site").asString().equals(site)
-                    && row.path("cause").asString().equals("wrong-password")) {
-                return row.path("id").asLong();
-            }
-        }
-        throw new AssertionError("nobody at " + site + " uses a wrong password");
-    }
-
     private List<String> macsOf(String site) {
         List<String> macs = new ArrayList<>();
         read("/api/devices").path("rows").forEach(row -> {
@@ -162,22 +152,17 @@ class CauseStoryTest {
 
     @Test
     @Order(4)
-    void aBannedNeighbourhoodIsHeardAgainOnceItIsSaidWho() {
-        scenario("NEIGHBOURS_BANNED", "Sundholm Pilot House");
-        openCause("hears nothing from");
-        sees(page, "registrations from there were refused");
-        // Until the one that is refused is mended they would be banned anew.
-        page.navigate(jordfell.address() + "/fleet/" + refusedAt("Sundholm Pilot House"));
-        waitFor(button(page, "Re-send configuration").first());
-        button(page, "Re-send configuration").first().click();
-        page.navigate(jordfell.address() + "/fleet/" + device("Night desk"));
-        Locator again = page.getByRole(
+    void aBannedNeighbourhoodIsSaidWithWhoseRefusalsItWasAndIsWatchedOnceItIsHeardAgain() {
+        scenario("NEIGHBOURS_BANNED", "Norrskar Workshop");
+        openCause("hears nothing from 198.51.100.");
+        sees(page, "registrations from there were refused, the last of");
+        page.getByRole(
                         AriaRole.BUTTON,
                         new Page.GetByRoleOptions().setName(Pattern.compile("^Have (north|south) hear .* again")))
-                .first();
-        waitFor(again);
-        again.click();
-        waitFor(page.getByText(Pattern.compile("It passed at")).first());
+                .first()
+                .click();
+        // Until the one that is refused is mended, it may be banned anew before they come.
+        waitFor(page.getByText(Pattern.compile("[0-9]+ of [0-9]+ passed")).first());
         jordfell.api(page, "DELETE", "/api/lab/scenario", null);
     }
 }
