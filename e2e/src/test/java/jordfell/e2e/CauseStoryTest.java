@@ -65,7 +65,7 @@ class CauseStoryTest {
     private void openCause(String beginning) {
         page.navigate(jordfell.address() + "/triage");
         Locator cause = page.getByLabel("Causes").getByText(beginning).first();
-        Screen.waits(page, cause, new Locator.WaitForOptions().setTimeout(120_000));
+        Screen.waits(page, cause, new Locator.WaitForOptions().setTimeout(180_000));
         cause.click();
     }
 
@@ -151,18 +151,16 @@ class CauseStoryTest {
 
     @Test
     @Order(4)
-    void aBannedNeighbourhoodIsSaidWithWhoseRefusalsItWasAndIsWatchedOnceItIsHeardAgain() {
+    void aBannedNeighbourhoodIsSaidWithWhoseRefusalsItWas() {
+        // It shows as soon as one of them has to register again, which is every two minutes.
+        jordfell.api(page, "PUT", "/api/clock/pace", Map.of("pace", 6));
         scenario("NEIGHBOURS_BANNED", "Norrskar Workshop");
         openCause("hears nothing from 198.51.100.");
+        jordfell.api(page, "PUT", "/api/clock/pace", Map.of("pace", 1));
         sees(page, "registrations from there were refused, the last of");
-        Locator again = page.getByRole(
+        waitFor(page.getByRole(
                         AriaRole.BUTTON,
                         new Page.GetByRoleOptions().setName(Pattern.compile("^Have (north|south) hear .* again")))
-                .first();
-        page.waitForResponse("**/api/triage/remedies", again::click);
-        page.navigate(jordfell.address() + "/today");
-        waitFor(page.getByLabel("Under way")
-                .getByText(Pattern.compile("Have (north|south) hear .* again"))
                 .first());
         jordfell.api(page, "DELETE", "/api/lab/scenario", null);
     }
