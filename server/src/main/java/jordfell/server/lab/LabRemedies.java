@@ -15,7 +15,7 @@ class LabRemedies {
 
     @Bean
     RemedyAct unban(LabService lab) {
-        return RemedyAct.of(Action.UNBAN, task -> {
+        return RemedyAct.ofTarget(Action.UNBAN, task -> {
             String[] nodeAndAddress = task.remedy().target().split(" ", 2);
             if (!lab.inWorld(world -> world.lift(nodeAndAddress[0], nodeAndAddress[1]))) {
                 throw RefusedException.field(

@@ -1,6 +1,8 @@
 package jordfell.server.remedy;
 
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Consumer;
 import jordfell.core.diagnosis.Remedy;
 import jordfell.core.path.DeviceFacts;
@@ -35,6 +37,27 @@ public interface RemedyAct {
     /** The same for several devices at once; the remedies are of this action. */
     default void performAll(List<Task> tasks) {
         tasks.forEach(this::perform);
+    }
+
+    /** One that mends its target for all devices that have it: of several with the same target it is done once. */
+    static RemedyAct ofTarget(Remedy.Action action, Consumer<Task> doing) {
+        return new RemedyAct() {
+            @Override
+            public Remedy.Action action() {
+                return action;
+            }
+
+            @Override
+            public void perform(Task task) {
+                doing.accept(task);
+            }
+
+            @Override
+            public void performAll(List<Task> tasks) {
+                Set<String> done = new HashSet<>();
+                tasks.stream().filter(task -> done.add(task.remedy().target())).forEach(doing);
+            }
+        };
     }
 
     /** One that is done for each device by itself. */
