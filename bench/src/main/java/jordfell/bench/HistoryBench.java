@@ -82,7 +82,7 @@ final class HistoryBench {
                 Duration.ofMinutes(15),
                 false,
                 DeviceFacts.Beside.NOTHING,
-                List.of(),
+                DeviceFacts.KeyFacts.NONE,
                 List.of());
     }
 

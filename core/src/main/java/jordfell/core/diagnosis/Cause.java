@@ -16,6 +16,9 @@ public enum Cause {
     LINE_UNBOUND(Stop.BOUND, "A line has no extension"),
     SETTING_MISSING(Stop.BOUND, "A setting is missing or wrong"),
     TOO_MANY_LINES(Stop.BOUND, "It has more lines than its model"),
+    TOO_MANY_KEYS(Stop.BOUND, "Its layout has keys that its model has not"),
+    NUMBER_OUT_OF_BLOCK(Stop.BOUND, "Its number lies in no block"),
+    NUMBER_PREFIX_CLASH(Stop.BOUND, "Its number gets in the way of another"),
     NOT_RELEASED(Stop.RELEASED, "Nothing was released"),
     RELEASE_HELD(Stop.RELEASED, "Its wave waits or was stopped"),
     NO_PROVISIONING_ADDRESS(Stop.FETCHED, "It was not told where its files are"),
@@ -76,6 +79,8 @@ public enum Cause {
     PHONEBOOK_NOT_TAKEN(Stop.HOLDING, "It has no phonebook, or an old one"),
     PHONEBOOK_UNREADABLE(Stop.HOLDING, "It does not keep its phonebook"),
     PHONEBOOK_TOO_BIG(Stop.HOLDING, "Its phonebook has more names than it holds"),
+    NO_INBOUND_PATH(Stop.PROVEN, "Calls for it do not ring it"),
+    NO_OUTBOUND_PATH(Stop.PROVEN, "It can’t call where it should"),
     TEST_CALL_FAILED(Stop.PROVEN, "A test call failed"),
     /** Held at any stop, which its finding's variant names, and no rule has a word for it. */
     UNEXPLAINED_HOLD(Stop.PROVEN, "Held, not explained yet");
@@ -96,6 +101,9 @@ public enum Cause {
     private static final Set<Cause> BESIDE_DIAL_TONE = EnumSet.of(
             ENROLLED_TWICE,
             MODEL_MISTAKEN,
+            TOO_MANY_KEYS,
+            NUMBER_OUT_OF_BLOCK,
+            NUMBER_PREFIX_CLASH,
             FIRMWARE_TOO_OLD,
             FIRMWARE_BLOCKED,
             FIRMWARE_STUCK,

@@ -18,6 +18,8 @@ public final class Diagnosis {
             new WrongModel(),
             new LineUnbound(),
             new TooManyLines(),
+            new TooManyKeys(),
+            new NumberUnfit(),
             new SettingMissing(),
             new NotReleased(),
             new ReleaseHeld(),
@@ -75,6 +77,8 @@ public final class Diagnosis {
             new PhonebookNotTaken(),
             new PhonebookUnreadable(),
             new PhonebookTooBig(),
+            new NoInboundPath(),
+            new NoOutboundPath(),
             new TestCallFailed());
 
     private static final Comparator<Finding> RANK = Comparator.comparing(

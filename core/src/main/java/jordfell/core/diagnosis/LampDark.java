@@ -11,23 +11,18 @@ import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import jordfell.core.milestone.Watch;
-import jordfell.core.path.DeviceFacts.LampFacts;
 import jordfell.core.path.LampStatus;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopState;
 
 /**
  * <em>lamp-dark</em>: a key that is to show whether an extension is busy is told nothing: nobody has that extension, the
- * registrar refuses, the phone never asked, or stopped asking; or its model has no such key. Lamps that are dark for one
- * reason are told together. The message lamp is dark only where its registrar refuses.
+ * registrar refuses, the phone never asked, or stopped asking. Lamps that are dark for one reason are told together. The message lamp is dark only where its registrar refuses.
  */
 final class LampDark implements Rule {
 
     /** Who is told that there is no time asks again (RFC 3261 §21.5.4), and who is forgotten asks anew (RFC 6665 §4.1.2.2). */
     private static final Pattern ASKS_AGAIN = Pattern.compile("^(503|481)\\b");
-
-    /** Told together in Triage, whatever the models. */
-    private static final String NO_SUCH_KEY = "its model has no such key";
 
     /** More are counted. */
     private static final int MOST_NAMED = 4;
@@ -37,7 +32,7 @@ final class LampDark implements Rule {
         if (device.path().stop(Stop.ACCEPTED).state() != StopState.PASSED) {
             return List.of();
         }
-        List<Finding> findings = new ArrayList<>(unfit(device));
+        List<Finding> findings = new ArrayList<>();
         messages(device).ifPresent(findings::add);
         List<LampStatus> lamps =
                 LampStatus.of(device.facts(), device.reached(), device.path().lines(), device.now());
@@ -55,37 +50,6 @@ final class LampDark implements Rule {
         some(lamps, lamp -> lamp.ranOut(device.now())).forEach(dark -> findings.add(ranOut(dark)));
         some(lamps, lamp -> lamp.neverAsked(device.now())).forEach(dark -> findings.add(neverAsked(device, dark)));
         return findings;
-    }
-
-    /** Lamps that its model can't have, those for one reason together. */
-    private static List<Finding> unfit(CaseOf device) {
-        Map<String, List<LampFacts>> byReason = device.facts().lamps().stream()
-                .filter(lamp -> !lamp.fits())
-                .collect(Collectors.groupingBy(LampFacts::unfit, LinkedHashMap::new, Collectors.toList()));
-        return byReason.entrySet().stream()
-                .map(entry -> unfit(device, entry.getKey(), entry.getValue()))
-                .toList();
-    }
-
-    private static Finding unfit(CaseOf device, String why, List<LampFacts> lamps) {
-        List<String> all = lamps.stream().map(LampFacts::number).distinct().toList();
-        String what =
-                lamps.size() == 1 ? "the lamp of " + all.get(0) + " is nowhere" : lamps.size() + " lamps are nowhere";
-        Instant since = device.facts()
-                .released()
-                .map(release -> release.at())
-                .orElse(device.facts().enrolledAt());
-        return Finding.certain(Cause.LAMP_DARK, capital(why) + ", so " + what + " on it.")
-                .variant(NO_SUCH_KEY)
-                .brief(
-                        lamps.size() == 1
-                                ? "lamp of " + all.get(0) + " is nowhere"
-                                : lamps.size() + " lamps are nowhere")
-                .detail("Its keys are laid out for another model: " + why + ".")
-                .since(since)
-                .shownBy("its model and its key layout")
-                .remedies(Remedy.advice("Move " + (lamps.size() == 1 ? "it" : "them")
-                        + " to keys that the model has, under Templates, Keys; or give the desk another model."));
     }
 
     /** That the registrar refuses to tell it of its own messages: it may tell them unasked all the same. */
@@ -114,10 +78,6 @@ final class LampDark implements Rule {
 
     private static boolean isNo(String answer) {
         return !ASKS_AGAIN.matcher(answer).find();
-    }
-
-    private static String capital(String text) {
-        return Character.toUpperCase(text.charAt(0)) + text.substring(1);
     }
 
     /** Those of them, if there are any. */

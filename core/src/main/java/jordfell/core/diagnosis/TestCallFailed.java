@@ -2,10 +2,11 @@ package jordfell.core.diagnosis;
 
 import java.util.List;
 import java.util.stream.Stream;
+import jordfell.core.evidence.CallEnd;
 import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.path.Stop;
 
-/** <em>test-call-failed</em>: a test call did not come through, and the far end said why. */
+/** <em>test-call-failed</em>: a test call did not come through, and the far end said why; no path is known that is missing. */
 final class TestCallFailed implements Rule {
 
     @Override
@@ -16,6 +17,8 @@ final class TestCallFailed implements Rule {
                                 device.reached().calls().in())
                         .flatMap(call -> call.stream())
                         .filter(call -> !call.worked())
+                        .filter(call -> NoInboundPath.of(device, call).isEmpty())
+                        .filter(call -> NoOutboundPath.of(device, call).isEmpty())
                         .map(TestCallFailed::failed)
                         .toList()
                 : List.of();
@@ -28,9 +31,22 @@ final class TestCallFailed implements Rule {
                         "The test call " + way + call.number() + " was answered “" + call.detail() + "”.")
                 .variant((call.outbound() ? "out: " : "in: ") + call.detail())
                 .brief("test call " + (call.outbound() ? "out" : "in") + " failed")
-                .detail("It is registered and answers; the call itself did not come through.")
+                .detail("It is registered and answers; the call itself did not come through. " + meaning(call))
                 .since(call.at())
                 .shownBy("test call " + way + call.number() + ": " + call.detail())
                 .remedies(Remedy.testCall(), Remedy.advice("If it fails again, call by hand and listen."));
+    }
+
+    private static String meaning(TestCalled call) {
+        String farEnd = call.outbound() ? "The far end" : "Its phone";
+        return switch (CallEnd.of(call)) {
+            case BUSY -> farEnd + " was busy, or is set to take no calls.";
+            case DECLINED -> farEnd + " turned the call away.";
+            case NO_COMMON_CODEC -> "The two sides have no codec in common: compare them under Calls, Codecs.";
+            case NO_ANSWER -> "Nobody took it, and nothing else did, as long as the test waits.";
+            case NOBODY_THERE -> "Nothing was registered for it at that moment.";
+            case NOBODYS_NUMBER -> "The registrar knows no such number.";
+            default -> "That is what came back.";
+        };
     }
 }

@@ -11,6 +11,7 @@ import jordfell.core.catalogue.FirmwareRules;
 import jordfell.core.evidence.Observation;
 import jordfell.core.identity.ClaimCode;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.keys.KeyKind;
 import jordfell.core.release.Revision;
 import jordfell.core.roster.Domain;
 
@@ -28,7 +29,7 @@ import jordfell.core.roster.Domain;
  * @param byHand nobody makes a file for it: a person types what it needs
  * @param beside what else is on record that bears on it
  * @param books phonebooks that its present settings give it, by their slots
- * @param lamps keys that show whether an extension is busy, as its present settings have them
+ * @param keys what its present settings have on its keys
  */
 public record DeviceFacts(
         long id,
@@ -49,12 +50,11 @@ public record DeviceFacts(
         Duration checkEvery,
         boolean byHand,
         Beside beside,
-        List<LampFacts> lamps,
+        KeyFacts keys,
         List<BookFacts> books) {
 
     public DeviceFacts {
         lines = List.copyOf(lines);
-        lamps = List.copyOf(lamps);
         books = List.copyOf(books);
         problems = List.copyOf(problems);
     }
@@ -86,6 +86,11 @@ public record DeviceFacts(
     /** Whether it has changes that were not released. */
     public boolean pending() {
         return !byHand && !current.equals(released.map(ReleaseFacts::revision));
+    }
+
+    /** Keys that show whether an extension is busy. */
+    public List<LampFacts> lamps() {
+        return keys.lamps();
     }
 
     /** Other devices that have one of its extensions. */
@@ -129,26 +134,59 @@ public record DeviceFacts(
      */
     public record NearKnock(MacAddress mac, String words, boolean sameSite, int others, Instant since, long times) {}
 
-    /** A line that is wanted, and the extension it has. */
-    public record LineFacts(int position, Optional<ExtensionFacts> extension, String registrar, int expiry) {}
+    /**
+     * A line that is wanted, and the extension it has.
+     *
+     * @param sentOn where all calls for it go instead of ringing it; empty where they ring it
+     */
+    public record LineFacts(
+            int position, Optional<ExtensionFacts> extension, String registrar, int expiry, Optional<SentOn> sentOn) {
+
+        /** One that rings. */
+        public LineFacts(int position, Optional<ExtensionFacts> extension, String registrar, int expiry) {
+            this(position, extension, registrar, expiry, Optional.empty());
+        }
+    }
+
+    /**
+     * All calls for a line go elsewhere.
+     *
+     * @param saidBy where that is on record: {@code extension 2416}, {@code a setting of template Gate}
+     * @param byPhone whether the phone itself sends them on, by its configuration; else its registrar does
+     */
+    public record SentOn(String target, String saidBy, boolean byPhone) {}
+
+    /**
+     * What is laid out for a device’s keys.
+     *
+     * @param lamps keys that show whether an extension is busy
+     * @param unfit keys that its model can’t have
+     */
+    public record KeyFacts(List<LampFacts> lamps, List<UnfitKey> unfit) {
+
+        public static final KeyFacts NONE = new KeyFacts(List.of(), List.of());
+
+        public KeyFacts {
+            lamps = List.copyOf(lamps);
+            unfit = List.copyOf(unfit);
+        }
+    }
 
     /**
      * A key that shows whether an extension is busy.
      *
      * @param place where it is on the phone, such as {@code key 3}
-     * @param unfit why its model can't have it there; empty if it can
      */
-    public record LampFacts(String place, String number, String caption, String unfit) {
+    public record LampFacts(String place, String number, String caption) {}
 
-        /** One that its model has. */
-        public LampFacts(String place, String number, String caption) {
-            this(place, number, caption, "");
-        }
-
-        public boolean fits() {
-            return unfit.isEmpty();
-        }
-    }
+    /**
+     * A key of a layout that the model has no place for.
+     *
+     * @param place where it would be, such as {@code key 13}
+     * @param target whom it would be about; empty for a kind that needs nobody
+     * @param why such as {@code the Korrin K12 has 4 keys}
+     */
+    public record UnfitKey(String place, KeyKind kind, String target, String caption, String why) {}
 
     /**
      * A phonebook that it is given.

@@ -41,7 +41,6 @@ public record LampStatus(LampFacts lamp, Optional<Watch> watch, Instant askedBy)
                 .max(Instant::compareTo)
                 .orElseThrow();
         return facts.lamps().stream()
-                .filter(LampFacts::fits)
                 .map(lamp -> new LampStatus(lamp, reached.watch(Watch.CALLS, lamp.number()), begin.plus(USUAL_ASKING)))
                 .toList();
     }

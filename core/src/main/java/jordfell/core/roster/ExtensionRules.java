@@ -47,12 +47,11 @@ public final class ExtensionRules {
             return Optional.of(new Refusal(
                     "An extension has 2 to 7 digits; this has " + number.length() + ".", example(blocks, next)));
         }
-        for (String emergency : plan.emergency()) {
-            if (emergency.startsWith(number) || number.startsWith(emergency)) {
-                return Optional.of(new Refusal(
-                        number + " would get in the way of the emergency number " + emergency + ".",
-                        example(blocks, next)));
-            }
+        Optional<String> emergency = emergencyClash(number, plan);
+        if (emergency.isPresent()) {
+            return Optional.of(new Refusal(
+                    number + " would get in the way of the emergency number " + emergency.get() + ".",
+                    example(blocks, next)));
         }
         if (plan.reserved().contains(number)) {
             return Optional.of(new Refusal(number + " is reserved in this domain.", example(blocks, next)));
@@ -69,6 +68,13 @@ public final class ExtensionRules {
                 .map(other -> new Refusal(
                         number + " and " + other + " begin alike: dialling the shorter would wait.",
                         example(List.of(block.get()), next)));
+    }
+
+    /** An emergency number of the plan that this one is, begins, or goes on from. */
+    public static Optional<String> emergencyClash(String number, NumberPlan plan) {
+        return plan.emergency().stream()
+                .filter(emergency -> emergency.startsWith(number) || number.startsWith(emergency))
+                .findFirst();
     }
 
     /** The lowest number of these blocks that can be given, if there is one. */

@@ -45,26 +45,6 @@ class LampDarkTest extends CauseFixture {
     }
 
     @Test
-    void aModelThatHasNoSuchKeyIsToldAtOnceAndWithCertainty() {
-        window.lamps = List.of(
-                new LampFacts("key 13", "2417", "Radio", "the Korrin K12 has no key 13"),
-                new LampFacts("key 14", "2418", "Bridge", "the Korrin K12 has no key 14"));
-        assertThat(lampsAt(5))
-                .extracting(Finding::sentence)
-                .containsExactly(
-                        "The Korrin K12 has no key 13, so the lamp of 2417 is nowhere on it.",
-                        "The Korrin K12 has no key 14, so the lamp of 2418 is nowhere on it.");
-        window.lamps = List.of(
-                new LampFacts("key 1", "2417", "Radio", "the configuration of the Ombrel W1 has no keys"),
-                new LampFacts("key 2", "2418", "Bridge", "the configuration of the Ombrel W1 has no keys"));
-        assertThat(lampsAt(600)).singleElement().satisfies(f -> {
-            assertThat(f.sentence())
-                    .isEqualTo("The configuration of the Ombrel W1 has no keys, so 2 lamps are nowhere on it.");
-            assertThat(f.certainty()).isEqualTo(Certainty.CERTAIN);
-        });
-    }
-
-    @Test
     void aMessageLampIsDarkOnlyWhereItsRegistrarRefuses() {
         window.lamps = List.of();
         assertThat(lampsAt(600)).as("it may be told unasked").isEmpty();

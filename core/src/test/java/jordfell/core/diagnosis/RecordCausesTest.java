@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
 import jordfell.core.catalogue.DeviceKind;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.catalogue.FirmwareRules;
@@ -13,7 +15,13 @@ import jordfell.core.evidence.Observation.FirmwareAsked;
 import jordfell.core.evidence.Observation.Logged;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.identity.MacAddress;
+import jordfell.core.keys.KeyKind;
 import jordfell.core.path.DeviceFacts.NearKnock;
+import jordfell.core.path.DeviceFacts.UnfitKey;
+import jordfell.core.roster.Block;
+import jordfell.core.roster.DomainRules;
+import jordfell.core.roster.PasswordRule;
+import jordfell.core.roster.Pin;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -212,5 +220,55 @@ class RecordCausesTest extends CauseFixture {
         seen.add(new NameLookedUp(at(3), name, "A", List.of(), "NXDOMAIN"));
         assertThat(findings(300).stream().anyMatch(f -> f.cause() == Cause.HOST_MALFORMED))
                 .isEqualTo(malformed);
+    }
+
+    @Test
+    void aNumberThatItsDomainWouldNotGiveAnyMoreIsToldBesideItsDialTone() {
+        carries();
+        assertThat(findings(110)).as("a domain without blocks asks for none").isEmpty();
+        window.blocks = List.of(new Block(2400, 2499, "people"));
+        assertThat(findings(110)).isEmpty();
+        window.blocks = List.of(new Block(2500, 2599, "people"), new Block(310, 319, "quays"));
+        assertThat(findings(110)).singleElement().satisfies(f -> {
+            assertThat(f.cause()).isEqualTo(Cause.NUMBER_OUT_OF_BLOCK);
+            assertThat(f.sentence()).isEqualTo("2416 lies outside the blocks of v.example, 2500–2599, 310–319.");
+            assertThat(f.cause().leavesDialTone()).isTrue();
+        });
+        window.blocks = List.of();
+        window.rules = rules(Set.of("2416"), Set.of());
+        assertThat(first(110).sentence()).isEqualTo("2416 is reserved in v.example.");
+        window.rules = rules(Set.of(), Set.of("24"));
+        assertThat(findings(110)).singleElement().satisfies(f -> {
+            assertThat(f.cause()).isEqualTo(Cause.NUMBER_PREFIX_CLASH);
+            assertThat(f.sentence())
+                    .isEqualTo(
+                            "2416 and the emergency number 24 begin alike: one of them is dialled late, or not at all.");
+        });
+    }
+
+    private static DomainRules rules(Set<String> reserved, Set<String> emergency) {
+        return new DomainRules(List.of("udp"), PasswordRule.USUAL, Pin.SHORTEST, reserved, emergency);
+    }
+
+    @Test
+    void keysOfAnotherModelAreToldTogetherForOneReason() {
+        carries();
+        window.unfitKeys = List.of(new UnfitKey("key 13", KeyKind.BLF, "2417", "Radio", "the Korrin K24 has 12 keys"));
+        assertThat(findings(110)).singleElement().satisfies(f -> {
+            assertThat(f.cause()).isEqualTo(Cause.TOO_MANY_KEYS);
+            assertThat(f.cause().leavesDialTone()).isTrue();
+            assertThat(f.sentence())
+                    .isEqualTo("The Korrin K24 has 12 keys, so one key of its layout is nowhere on it.");
+            assertThat(f.detail()).endsWith("What has no place: key 13 (Radio).");
+        });
+        window.unfitKeys = IntStream.rangeClosed(1, 6)
+                .mapToObj(i -> new UnfitKey(
+                        "key " + i, KeyKind.SPEED_DIAL, "2417", i == 1 ? "" : "B" + i, "the configuration has no keys"))
+                .toList();
+        assertThat(findings(110)).singleElement().satisfies(f -> {
+            assertThat(f.sentence())
+                    .isEqualTo("The configuration has no keys, so 6 keys of its layout are nowhere on it.");
+            assertThat(f.detail()).endsWith("key 1, key 2 (B2), key 3 (B3), key 4 (B4) and 2 more.");
+        });
     }
 }

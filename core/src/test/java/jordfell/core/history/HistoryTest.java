@@ -22,8 +22,9 @@ import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.evidence.SipTexts;
+import jordfell.core.keys.KeyKind;
 import jordfell.core.path.Condition;
-import jordfell.core.path.DeviceFacts.LampFacts;
+import jordfell.core.path.DeviceFacts.UnfitKey;
 import jordfell.core.path.Stop;
 import jordfell.core.path.WindowFour;
 import jordfell.core.release.Revision;
@@ -39,7 +40,7 @@ class HistoryTest {
     private static final String DOMAIN = "v.example";
 
     private Optional<Act> act = Optional.empty();
-    private List<LampFacts> lamps = List.of();
+    private List<UnfitKey> unfit = List.of();
     private History history = History.begin(T);
 
     private static Instant at(long seconds) {
@@ -48,7 +49,7 @@ class HistoryTest {
 
     private Records records() {
         WindowFour window = new WindowFour(DOMAIN, T.minusSeconds(600)).released(T, "harbour", Optional.of(T));
-        window.lamps = lamps;
+        window.unfitKeys = unfit;
         return new Records(window.facts(), new NoSecrets(), act);
     }
 
@@ -164,11 +165,11 @@ class HistoryTest {
     @Test
     void aFindingThatTheRecordsEndedIsNotWithdrawnByWhatComesLate() {
         carrying();
-        lamps = List.of(new LampFacts("key 9", "2417", "Radio", "the Korrin K12 has 4 keys"));
+        unfit = List.of(new UnfitKey("key 9", KeyKind.BLF, "2417", "Radio", "the Korrin K12 has 4 keys"));
         assertThat(opened(step(150)))
                 .extracting(o -> o.life().finding().cause())
-                .containsExactly(Cause.LAMP_DARK);
-        lamps = List.of();
+                .containsExactly(Cause.TOO_MANY_KEYS);
+        unfit = List.of();
         act = Optional.of(new Act(at(155), "Lena Ravn", "laid out its keys"));
         assertThat(closed(step(160, fetched(20))))
                 .extracting(Transition.FindingClosed::why)

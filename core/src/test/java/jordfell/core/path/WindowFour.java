@@ -15,7 +15,9 @@ import jordfell.core.path.DeviceFacts.LineFacts;
 import jordfell.core.path.DeviceFacts.ReleaseFacts;
 import jordfell.core.path.DeviceFacts.SentLine;
 import jordfell.core.release.Revision;
+import jordfell.core.roster.Block;
 import jordfell.core.roster.Domain;
+import jordfell.core.roster.DomainRules;
 import jordfell.core.roster.RegistrarNode;
 
 /** A ticket window's phone with 2416 on its one line, as tests need it; each changes what it is about. */
@@ -29,6 +31,10 @@ public final class WindowFour {
     public boolean bound = true;
     public boolean byHand;
     public List<DeviceFacts.LampFacts> lamps = List.of();
+    public List<DeviceFacts.UnfitKey> unfitKeys = List.of();
+    public Optional<DeviceFacts.SentOn> sentOn = Optional.empty();
+    public List<Block> blocks = List.of();
+    public DomainRules rules = DomainRules.USUAL;
     public List<DeviceFacts.BookFacts> books = List.of();
     public List<String> sharedWith = List.of();
     public List<String> sameSerial = List.of();
@@ -80,7 +86,7 @@ public final class WindowFour {
                 site,
                 enrolledAt,
                 "Lena Ravn",
-                new Domain(1, domain, domain, new Domain.Expiry(60, 120, 600), 2, nodes, List.of()),
+                new Domain(1, domain, domain, new Domain.Expiry(60, 120, 600), 2, nodes, blocks, rules),
                 lines(),
                 problems,
                 Optional.of(current),
@@ -89,14 +95,18 @@ public final class WindowFour {
                 Duration.ofMinutes(5),
                 byHand,
                 new DeviceFacts.Beside(sharedWith, sameSerial, models, file, firmware, knock),
-                lamps,
+                new DeviceFacts.KeyFacts(lamps, unfitKeys),
                 books);
     }
 
     private List<LineFacts> lines() {
         List<LineFacts> lines = new ArrayList<>();
         lines.add(new LineFacts(
-                1, bound ? Optional.of(new ExtensionFacts(1, "2416", "2416-a", "W4")) : Optional.empty(), domain, 120));
+                1,
+                bound ? Optional.of(new ExtensionFacts(1, "2416", "2416-a", "W4")) : Optional.empty(),
+                domain,
+                120,
+                sentOn));
         for (String number : more) {
             int position = lines.size() + 1;
             lines.add(new LineFacts(

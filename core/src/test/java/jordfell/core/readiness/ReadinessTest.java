@@ -60,7 +60,7 @@ class ReadinessTest {
                 Duration.ofMinutes(5),
                 byHand,
                 DeviceFacts.Beside.NOTHING,
-                List.of(),
+                DeviceFacts.KeyFacts.NONE,
                 List.of());
         return Readiness.of(facts, PathComputer.compute(facts, Milestones.NONE, T.plusSeconds(5)), handoffs, T).stream()
                 .map(Missing::what)

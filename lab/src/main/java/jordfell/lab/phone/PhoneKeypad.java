@@ -7,6 +7,7 @@ import java.util.stream.Collectors;
 import jordfell.core.dialing.DigitMap;
 import jordfell.core.dialing.DigitMapSyntax;
 import jordfell.core.dialing.PhoneDialling;
+import jordfell.core.evidence.CallEnd;
 import jordfell.lab.time.Timeline;
 
 /** Somebody presses keys on a phone: what it sends, and when, by its digit map (RFC 3435 §2.1.5). */
@@ -36,7 +37,7 @@ final class PhoneKeypad {
                         Duration.ofSeconds(dials.timerSeconds())),
                 keys);
         if (dialled.sent().isEmpty()) {
-            result.accept(false, "the phone’s digit map takes no " + keys);
+            result.accept(false, CallEnd.notDialled(keys));
         } else {
             timeline.after(dialled.waits(), () -> call.accept(dialled.sent().get(), result));
         }

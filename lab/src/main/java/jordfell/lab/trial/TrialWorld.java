@@ -177,7 +177,7 @@ public final class TrialWorld implements WorldObserver, Accounts, Ties.Holders, 
                     Duration.ofSeconds(checkEvery),
                     false,
                     DeviceFacts.Beside.NOTHING,
-                    List.of(),
+                    DeviceFacts.KeyFacts.NONE,
                     List.of());
         }
     }

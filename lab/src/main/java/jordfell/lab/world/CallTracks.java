@@ -35,9 +35,10 @@ final class CallTracks {
         }
     };
 
-    /** A registration was made or ended from there. */
+    /** A registration was made or ended from there; where somebody registers who is not known, nobody is known any more. */
     void bound(RegistrarEvent.BindingMoved moved, Optional<MacAddress> mac) {
-        mac.ifPresent(device -> byAddress.put(moved.source().toString(), device));
+        String address = moved.source().toString();
+        mac.ifPresentOrElse(device -> byAddress.put(address, device), () -> byAddress.remove(address));
     }
 
     /** The device that is registered from an address. */

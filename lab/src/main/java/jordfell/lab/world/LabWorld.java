@@ -12,7 +12,6 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -118,7 +117,7 @@ public final class LabWorld {
         this.logs = new LogCollector(timeline, network, observer);
         new TimeService(timeline, network);
         this.desk = new NodeDesk(timeline, faults.nodes(), sip, witness, this::carryOut);
-        this.testCalls = new TestCalls(timeline, network, random, sip, nodes, phones, observer);
+        this.testCalls = new TestCalls(timeline, network, random, sip, nodes, phones, observer, witness.followed());
         follow(domains);
         timeline.after(TICK, this::tick);
         timeline.after(SipServer.BEAT, this::beat);
@@ -411,13 +410,7 @@ public final class LabWorld {
      * @param told hears whenever the call comes further, and of its end
      */
     public void follow(String domain, String number, Duration patience, Consumer<FollowedCall> told) {
-        AtomicReference<String> id = new AtomicReference<>("");
-        id.set(testCalls.follow(
-                domain,
-                number,
-                patience,
-                (worked, detail) -> witness.followed().end(id.get(), worked, detail, timeline.now())));
-        witness.followed().begin(id.get(), timeline.now(), told);
+        testCalls.follow(domain, number, patience, told);
     }
 
     /** How many messages wait for an extension. */

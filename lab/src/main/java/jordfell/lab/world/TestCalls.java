@@ -4,7 +4,9 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
 import jordfell.core.dialing.TestNumber;
 import jordfell.core.evidence.Observation.TestCalled;
@@ -27,10 +29,14 @@ final class TestCalls {
     private final Nodes nodes;
     private final Map<MacAddress, SimPhone> phones;
     private final WorldObserver observer;
+    private final FollowedCalls followed;
     private final TestCaller testCaller;
     private final OutsideLine outside;
 
-    /** @param phones those of the Lab, as they come and go */
+    /**
+     * @param phones those of the Lab, as they come and go
+     * @param followed sees whom a call rings
+     */
     TestCalls(
             Timeline timeline,
             Network network,
@@ -38,7 +44,9 @@ final class TestCalls {
             SipServer sip,
             Nodes nodes,
             Map<MacAddress, SimPhone> phones,
-            WorldObserver observer) {
+            WorldObserver observer,
+            FollowedCalls followed) {
+        this.followed = followed;
         this.timeline = timeline;
         this.registrar = sip.registrar();
         this.nodes = nodes;
@@ -62,7 +70,7 @@ final class TestCalls {
         SimPhone phone = phones.get(mac);
         if (phone != null) {
             String rung = phone.handset().registeredNumber().orElse(number);
-            phone.handset().call(TestCaller.USER, (worked, detail) -> {
+            phone.handset().dial(TestNumber.DIALLED, (worked, detail) -> {
                 tested(mac, domain, rung, true, worked, detail);
                 callIn(mac, domain, rung, done);
             });
@@ -90,9 +98,16 @@ final class TestCalls {
         return true;
     }
 
-    /** Calls a number as nobody's phone; gives the Call-ID. */
-    String follow(String domain, String number, Duration patience, BiConsumer<Boolean, String> result) {
-        return testCaller.call(domain, number, nodes.of(domain), patience, result);
+    /** Calls a number as nobody's phone, and tells whenever the call comes further, and of its end. */
+    void follow(String domain, String number, Duration patience, Consumer<FollowedCall> told) {
+        AtomicReference<String> id = new AtomicReference<>("");
+        id.set(testCaller.call(
+                domain,
+                number,
+                nodes.of(domain),
+                patience,
+                (worked, detail) -> followed.end(id.get(), worked, detail, timeline.now())));
+        followed.begin(id.get(), timeline.now(), told);
     }
 
     /** The numbers that were called outside, each with the one that was shown: {@code 555123 by 2416}; the newest last. */
@@ -116,9 +131,12 @@ final class TestCalls {
     }
 
     private void callIn(MacAddress mac, String domain, String number, Runnable done) {
-        testCaller.call(domain, number, nodes.of(domain), CallLeg.PATIENCE, (worked, detail) -> {
-            tested(mac, domain, number, false, worked, detail);
-            done.run();
+        follow(domain, number, CallLeg.PATIENCE, call -> {
+            if (call.isOver()) {
+                CameIn came = CameIn.of(call, number, mac);
+                tested(mac, domain, number, false, came.worked(), came.words());
+                done.run();
+            }
         });
     }
 

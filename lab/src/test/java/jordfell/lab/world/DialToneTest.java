@@ -52,14 +52,15 @@ class DialToneTest {
     }
 
     @Test
-    void phoneThatIsNoneOfTheLabsIsCalledThroughTheRegistrarAlone() {
+    void phoneThatIsNoneOfTheLabsIsCalledThroughTheRegistrarAloneAndIsNotProvenByAnother() {
         MacAddress stranger = MacAddress.of("02-4B-7A-99-00-01");
         world.run(120);
         world.world.testCall(stranger, TinyWorld.DOMAIN, "2416", () -> {});
         world.run(10);
         assertThat(calls()).singleElement().satisfies(call -> {
             assertThat(call.outbound()).isFalse();
-            assertThat(call.worked()).isTrue();
+            assertThat(call.worked()).isFalse();
+            assertThat(call.detail()).isEqualTo("did not ring here: answered by another device of 2416");
         });
     }
 

@@ -219,9 +219,12 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
                 Duration.ofMinutes(15),
                 false,
                 DeviceFacts.Beside.NOTHING,
-                keys.stream()
-                        .map(key -> new DeviceFacts.LampFacts(key.place().toString(), key.target(), key.label()))
-                        .toList(),
+                new DeviceFacts.KeyFacts(
+                        keys.stream()
+                                .map(key ->
+                                        new DeviceFacts.LampFacts(key.place().toString(), key.target(), key.label()))
+                                .toList(),
+                        List.of()),
                 List.of());
     }
 

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import jordfell.core.catalogue.DeviceModel;
 import jordfell.core.device.Device;
 import jordfell.core.formula.Vocabulary;
@@ -17,8 +18,11 @@ import jordfell.core.keys.KeyPlan;
 import jordfell.core.path.DeviceFacts;
 import jordfell.core.path.DeviceFacts.BookFacts;
 import jordfell.core.path.DeviceFacts.ExtensionFacts;
+import jordfell.core.path.DeviceFacts.KeyFacts;
 import jordfell.core.path.DeviceFacts.LampFacts;
 import jordfell.core.path.DeviceFacts.LineFacts;
+import jordfell.core.path.DeviceFacts.SentOn;
+import jordfell.core.path.DeviceFacts.UnfitKey;
 import jordfell.core.phonebook.PhonebookSlots;
 import jordfell.core.phonebook.PhonebookSlots.Slot;
 import jordfell.core.release.Revision;
@@ -26,6 +30,7 @@ import jordfell.core.render.DeviceConfig;
 import jordfell.core.render.Dialect;
 import jordfell.core.render.Station;
 import jordfell.core.settings.Layer;
+import jordfell.core.settings.LayerWord;
 import jordfell.core.settings.ResolvedSetting;
 import jordfell.core.settings.ResolvedSettings;
 import jordfell.core.settings.Setting.Scope;
@@ -80,7 +85,7 @@ final class Assembly {
                         loaded,
                         settings,
                         lines,
-                        lamps(device.model(), dialect, bank, keys),
+                        keys(loaded.device().model(), dialect, bank, keys),
                         books(loaded, settings, slots),
                         text.map(Revision::of),
                         ofFile(loaded, problems)));
@@ -104,7 +109,7 @@ final class Assembly {
             LoadedDevice loaded,
             ResolvedSettings settings,
             List<Assembled.Line> lines,
-            List<LampFacts> lamps,
+            KeyFacts keys,
             List<BookFacts> books,
             Optional<Revision> current,
             List<String> problems) {
@@ -120,7 +125,7 @@ final class Assembly {
                 device.enrolledAt(),
                 device.enrolledBy(),
                 loaded.domain(),
-                lines.stream().map(Assembly::lineFacts).toList(),
+                lines.stream().map(line -> lineFacts(loaded, line)).toList(),
                 problems,
                 current,
                 loaded.released(),
@@ -130,7 +135,7 @@ final class Assembly {
                 Duration.ofSeconds(whole(settings.value(SettingsCatalogue.CHECK_EVERY), 900)),
                 device.byHand(),
                 loaded.beside(),
-                lamps,
+                keys,
                 books);
     }
 
@@ -168,25 +173,27 @@ final class Assembly {
                 .toList();
     }
 
-    /** Those that it has, and those that are wished for and that its model can’t have. */
-    private static List<LampFacts> lamps(DeviceModel model, Optional<Dialect> dialect, KeyBank bank, KeyPlan keys) {
+    /** The lamps that it has, and all that is wished for and that its model can't have. */
+    private static KeyFacts keys(DeviceModel model, Optional<Dialect> dialect, KeyBank bank, KeyPlan keys) {
         if (dialect.isEmpty()) {
-            return List.of(); // that its family can’t be written is told by itself
+            return KeyFacts.NONE; // that its family can’t be written is told by itself
         }
-        String noKeys =
-                dialect.get().understandsKeys() ? "" : "the configuration of the " + model.fullName() + " has no keys";
-        List<LampFacts> lamps = new ArrayList<>();
-        keys.placed().stream()
+        boolean hasKeys = dialect.get().understandsKeys();
+        String why = hasKeys
+                ? "the " + model.fullName() + " has " + count(bank.size())
+                : "the configuration of the " + model.fullName() + " has no keys";
+        Stream<UnfitKey> misfits = keys.misfits().stream()
+                .map(key -> new UnfitKey("key " + key.position(), key.kind(), key.target(), key.label(), why));
+        if (!hasKeys) {
+            Stream<UnfitKey> placed = keys.placed().stream()
+                    .map(key -> new UnfitKey(key.place().toString(), key.kind(), key.target(), key.label(), why));
+            return new KeyFacts(List.of(), Stream.concat(placed, misfits).toList());
+        }
+        List<LampFacts> lamps = keys.placed().stream()
                 .filter(key -> key.kind() == KeyKind.BLF)
-                .forEach(key -> lamps.add(new LampFacts(key.place().toString(), key.target(), key.label(), noKeys)));
-        keys.misfits().stream()
-                .filter(key -> key.kind() == KeyKind.BLF)
-                .forEach(key -> lamps.add(new LampFacts(
-                        "key " + key.position(),
-                        key.target(),
-                        key.label(),
-                        noKeys.isEmpty() ? "the " + model.fullName() + " has " + count(bank.size()) : noKeys)));
-        return lamps;
+                .map(key -> new LampFacts(key.place().toString(), key.target(), key.label()))
+                .toList();
+        return new KeyFacts(lamps, misfits.toList());
     }
 
     private static String count(int keys) {
@@ -253,12 +260,37 @@ final class Assembly {
                 .toList();
     }
 
-    private static LineFacts lineFacts(Assembled.Line line) {
+    private static LineFacts lineFacts(LoadedDevice loaded, Assembled.Line line) {
         return new LineFacts(
                 line.position(),
                 line.extension().map(e -> new ExtensionFacts(e.id(), e.number(), e.authUser(), e.displayName())),
                 line.settings().value(SettingsCatalogue.REGISTRAR),
-                whole(line.settings().value(SettingsCatalogue.EXPIRY), 3_600));
+                whole(line.settings().value(SettingsCatalogue.EXPIRY), 3_600),
+                divertedTo(loaded, line).or(() -> forwarded(loaded, line)));
+    }
+
+    /** The registrar sends its calls on before the phone could. */
+    private static Optional<SentOn> divertedTo(LoadedDevice loaded, Assembled.Line line) {
+        return loaded.lines().stream()
+                .filter(l -> l.position() == line.position())
+                .flatMap(l -> l.divertedTo().stream())
+                .findFirst()
+                .map(to -> new SentOn(
+                        to, "extension " + line.extension().orElseThrow().number(), false));
+    }
+
+    /** The phone sends them on itself, if its family’s files can say so. */
+    private static Optional<SentOn> forwarded(LoadedDevice loaded, Assembled.Line line) {
+        return loaded.dialect()
+                .filter(d -> d.understood().contains(SettingsCatalogue.FORWARD_ALWAYS))
+                .map(d -> line.settings().get(SettingsCatalogue.FORWARD_ALWAYS))
+                .flatMap(setting -> setting.value()
+                        .filter(to -> !to.isEmpty())
+                        .map(to -> new SentOn(
+                                to,
+                                "a setting of "
+                                        + setting.winner().map(LayerWord::name).orElse("its model"),
+                                true)));
     }
 
     private static int whole(String text, int otherwise) {

@@ -16,6 +16,7 @@ import jordfell.core.roster.Domain;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.Setting;
 import jordfell.server.records.DeviceStore;
+import jordfell.server.records.DiversionStore;
 import jordfell.server.records.DomainStore;
 import jordfell.server.records.Extension;
 import jordfell.server.records.ExtensionStore;
@@ -40,6 +41,7 @@ public class FactsAssembler {
     private final DomainStore domains;
     private final SiteStore sites;
     private final ExtensionStore extensions;
+    private final DiversionStore diversions;
     private final PersonStore people;
     private final TemplateStore templates;
     private final ModelStore models;
@@ -55,6 +57,7 @@ public class FactsAssembler {
             DomainStore domains,
             SiteStore sites,
             ExtensionStore extensions,
+            DiversionStore diversions,
             PersonStore people,
             TemplateStore templates,
             ModelStore models,
@@ -68,6 +71,7 @@ public class FactsAssembler {
         this.domains = domains;
         this.sites = sites;
         this.extensions = extensions;
+        this.diversions = diversions;
         this.people = people;
         this.templates = templates;
         this.models = models;
@@ -141,6 +145,7 @@ public class FactsAssembler {
                 line.position(),
                 extension,
                 extension.map(e -> extensions.passwords(e.id()).get(0)).orElse(""),
+                extension.flatMap(e -> diversions.always(e.id())),
                 extension.flatMap(Extension::personId).flatMap(people::find),
                 deviceLayers.ofLine(extension, device.model().labelField(), site));
     }

@@ -50,12 +50,14 @@ record LoadedDevice(
      * A line as it was read.
      *
      * @param password the one that its extension has now; empty if it has no extension
+     * @param divertedTo where the registrar sends all of its extension's calls; empty if they ring it
      * @param layers what is said of this line beyond what is said of the device
      */
     record Line(
             int position,
             Optional<Extension> extension,
             String password,
+            Optional<String> divertedTo,
             Optional<PersonStore.Person> person,
             List<OwnedLayer> layers) {
 
@@ -83,6 +85,7 @@ record LoadedDevice(
                                 line.position(),
                                 line.extension(),
                                 line.password(),
+                                line.divertedTo(),
                                 line.person(),
                                 tried(line.layers(), trial)))
                         .toList(),

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.stream.Stream;
 import jordfell.core.diagnosis.CaseOf;
+import jordfell.core.keys.KeyKind;
 import jordfell.core.milestone.Watch;
 import jordfell.core.path.DeviceFacts.LampFacts;
 import jordfell.core.path.LampStatus;
@@ -34,9 +35,9 @@ record LampView(
 
     static List<LampView> of(CaseOf device) {
         Instant now = device.now();
-        Stream<LampView> unfit = device.facts().lamps().stream()
-                .filter(lamp -> !lamp.fits())
-                .map(lamp -> view(lamp, State.DARK, null, lamp.unfit()));
+        Stream<LampView> unfit = device.facts().keys().unfit().stream()
+                .filter(key -> key.kind() == KeyKind.BLF)
+                .map(key -> new LampView(key.place(), key.target(), key.caption(), State.DARK, null, key.why()));
         Stream<LampView> others = LampStatus.of(
                         device.facts(), device.reached(), device.path().lines(), now)
                 .stream()

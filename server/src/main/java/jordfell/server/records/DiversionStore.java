@@ -31,6 +31,15 @@ public class DiversionStore {
         return together(jdbc.list("select * from diversion where extension_id = ?", DiversionStore::kept, extensionId));
     }
 
+    /** Where all calls of an extension go; empty where they ring it. */
+    public Optional<String> always(long extensionId) {
+        return jdbc.one(
+                "select target from diversion where extension_id = ? and goes = ?",
+                row -> row.text("target"),
+                extensionId,
+                When.ALWAYS.name());
+    }
+
     /** Those of all extensions of a domain that have any, by extension. */
     public Map<Long, Diversions> all(long domainId) {
         Map<Long, List<Kept>> rows = new HashMap<>();

@@ -26,7 +26,7 @@ class DigitMapsApiTest {
         JsonNode auction =
                 client.get("/api/calls/digit-maps?domainId=" + auctionDomain()).json();
         JsonNode usual = auction.path("maps").get(auction.path("maps").size() - 1);
-        assertThat(usual.path("map").asString()).isEqualTo("x.T");
+        assertThat(usual.path("map").asString()).isEqualTo("x.T|*x.T");
         assertThat(usual.path("places").toString()).contains("Wherever none is set");
         assertThat(usual.path("atOnce").asInt()).as("all of them wait").isZero();
         assertThat(maps.path("maps").toString()).as("it is set for the domain").doesNotContain("Wherever none is set");

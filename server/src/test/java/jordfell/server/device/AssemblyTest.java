@@ -1,6 +1,7 @@
 package jordfell.server.device;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.time.Instant;
 import java.util.ArrayList;
@@ -53,6 +54,8 @@ class AssemblyTest {
     private Optional<DeviceFacts.ReleaseFacts> released = Optional.empty();
     private Optional<DeviceFacts.HeldBack> heldBack = Optional.empty();
     private boolean byHand;
+    private Map<String, String> ofDevice = Map.of();
+    private Optional<String> divertedTo = Optional.empty();
 
     private static OwnedLayer layer(LayerKind kind, String owner, Map<String, String> words) {
         return new OwnedLayer(owner, Layer.of(kind, kind.name(), words));
@@ -67,6 +70,7 @@ class AssemblyTest {
                 lines.size() + 1,
                 extension,
                 number.isEmpty() ? "" : "harbour-" + number,
+                divertedTo,
                 Optional.empty(),
                 List.of(layer(LayerKind.EXTENSION, "7", Map.of(SettingsCatalogue.LINE_LABEL, "Window 4")))));
     }
@@ -103,7 +107,8 @@ class AssemblyTest {
                                         SettingsCatalogue.ZONE,
                                         "Etc/UTC",
                                         SettingsCatalogue.TIME_SERVER,
-                                        "ntp.v.example"))),
+                                        "ntp.v.example")),
+                        layer(LayerKind.DEVICE, "1", ofDevice)),
                 List.copyOf(lines),
                 keys,
                 List.of(),
@@ -243,5 +248,45 @@ class AssemblyTest {
         assertThat(assembled().sentLines(T.plusSeconds(60)))
                 .extracting(DeviceFacts.SentLine::since)
                 .containsExactly(Optional.of(T.plusSeconds(60)));
+    }
+
+    /** The registrar sends calls on before the phone could; a family whose files can’t say so sends nothing on. */
+    @Test
+    void whereAllCallsOfALineGoIsToldWithWhoSaysIt() {
+        line("2416");
+        assertThat(assembled().facts().lines().get(0).sentOn()).isEmpty();
+        ofDevice = Map.of(SettingsCatalogue.FORWARD_ALWAYS, "2450");
+        assertThat(assembled().facts().lines().get(0).sentOn())
+                .contains(new DeviceFacts.SentOn("2450", "a setting of DEVICE", true));
+        divertedTo = Optional.of("2499");
+        lines.clear();
+        line("2416");
+        assertThat(assembled().facts().lines().get(0).sentOn())
+                .contains(new DeviceFacts.SentOn("2499", "extension 2416", false));
+        divertedTo = Optional.empty();
+        lines.clear();
+        line("2416");
+        dialect = Dialects.shipped("tessaro");
+        boolean says = dialect.orElseThrow().understood().contains(SettingsCatalogue.FORWARD_ALWAYS);
+        assertThat(assembled().facts().lines().get(0).sentOn().isPresent()).isEqualTo(says);
+    }
+
+    @Test
+    void keysThatItsModelHasNotAreToldWhateverTheirKind() {
+        line("2416");
+        keys = List.of(new KeyPlan.Words(
+                "Gate",
+                new TreeMap<>(Map.of(
+                        3, new KeyWish(KeyKind.BLF, "2400", "Watch room"),
+                        13, new KeyWish(KeyKind.BLF, "2401", "Bridge"),
+                        14, new KeyWish(KeyKind.SPEED_DIAL, "2402", "Stores")))));
+        assertThat(assembled().facts().lamps())
+                .extracting(DeviceFacts.LampFacts::number)
+                .containsExactly("2400");
+        assertThat(assembled().facts().keys().unfit())
+                .extracting(DeviceFacts.UnfitKey::place, DeviceFacts.UnfitKey::target, DeviceFacts.UnfitKey::why)
+                .containsExactly(
+                        tuple("key 13", "2401", "the Korrin K24 has 12 keys"),
+                        tuple("key 14", "2402", "the Korrin K24 has 12 keys"));
     }
 }

@@ -57,6 +57,24 @@ class RoundApiTest {
         assertThat(technician.post(at + "/cancel", Map.of()).status())
                 .as("what is over is not cancelled")
                 .isEqualTo(410);
+        whatIsSentOnOnRecordIsNotProvenByWhoAnswers(works);
+    }
+
+    private void whatIsSentOnOnRecordIsNotProvenByWhoAnswers(long device) {
+        String diversions = "/api/calls/diversions?domainId=" + pier.domainId + "&number=2492";
+        long version = technician.get(diversions).json().path("version").asLong();
+        assertThat(technician
+                        .put(diversions, Map.of("always", "*8378", "busy", "", "unanswered", "", "unreachable", "", "afterSeconds", 20, "version", version))
+                        .status())
+                .isEqualTo(200);
+        JsonNode made = technician
+                .post("/api/rounds", Map.of("name", "Sent on", "deviceIds", List.of(device), "perMinute", 60))
+                .json();
+        JsonNode line = ended(made.path("id").asLong()).path("devices").path(0);
+        assertThat(line.path("state").asString()).isEqualTo("FAILED");
+        assertThat(line.path("in").asString()).startsWith("did not ring here");
+        assertThat(line.path("why").asString())
+                .isEqualTo("Calls for 2492 do not ring it: extension 2492 sends all of them to *8378.");
     }
 
     @Test
