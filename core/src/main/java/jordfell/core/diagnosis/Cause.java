@@ -52,6 +52,7 @@ public enum Cause {
     WRONG_REALM(Stop.ACCEPTED, "It answers for another realm"),
     WRONG_URI(Stop.ACCEPTED, "Its answer names another address than its request"),
     WRONG_PASSWORD(Stop.ACCEPTED, "A wrong password"),
+    ALGORITHM_MISMATCH(Stop.ACCEPTED, "It is challenged with what it does not know"),
     NONCE_LOOP(Stop.ACCEPTED, "Its right answer is not taken"),
     NEVER_ANSWERS_CHALLENGE(Stop.ACCEPTED, "It does not answer the challenge"),
     ANSWERS_LOST(Stop.ACCEPTED, "The registrar’s answers do not reach it"),

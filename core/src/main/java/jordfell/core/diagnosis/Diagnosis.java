@@ -53,6 +53,7 @@ public final class Diagnosis {
             new WrongRealm(),
             new WrongUri(),
             new WrongPassword(),
+            new AlgorithmMismatch(),
             new NonceLoop(),
             new NeverAnswersChallenge(),
             new AnswersLost(),

@@ -50,8 +50,15 @@ final class Lapsed implements Rule {
             return site.stream().toList();
         }
         return signOfLife(device, line)
+                .filter(sign -> !isAboutToTryAgain(device, line))
                 .map(sign -> List.of(alive(device, line, sign)))
                 .orElseGet(() -> line.takenBack() ? List.of() : quiet(device, line));
+    }
+
+    /** It asked to be registered anew before the end, and was not let: it waits a while before it asks again. */
+    private static boolean isAboutToTryAgain(CaseOf device, LineStatus line) {
+        return line.reached().asks().isPresent()
+                && line.triesAgainBy().filter(t -> t.isAfter(device.now())).isPresent();
     }
 
     /** Nothing was seen since: that says something of its power once a look of it was missed, and not before. */

@@ -13,7 +13,7 @@ final class NeverAnswersChallenge implements Rule {
     @Override
     public List<Finding> examine(CaseOf device) {
         return device.turnedAway().stream()
-                .filter(t -> t.refusal().isEmpty())
+                .filter(t -> t.refusal().isEmpty() && !AlgorithmMismatch.isOf(t))
                 .filter(t -> t.asks()
                         .filter(a -> a.challenged() >= TELLING && a.answering() == 0 && a.repeats() == 0)
                         .isPresent())

@@ -13,6 +13,7 @@ final class NonceLoop implements Rule {
     @Override
     public List<Finding> examine(CaseOf device) {
         return device.turnedAway().stream()
+                .filter(t -> !AlgorithmMismatch.isOf(t))
                 .filter(t -> t.isChallengedAgain() && t.answer().isPresent() && t.rightUser() && !WrongUri.differs(t))
                 .filter(t -> t.asks().filter(a -> a.turnedBack() >= TELLING).isPresent())
                 .filter(t -> t.used() instanceof PasswordUsed.Right)

@@ -1,6 +1,7 @@
 package jordfell.core.diagnosis;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.milestone.Asks;
@@ -9,6 +10,7 @@ import jordfell.core.path.DeviceFacts.ExtensionFacts;
 import jordfell.core.path.LineStatus;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopReport;
+import jordfell.core.sip.DigestAlgorithm;
 import jordfell.core.sip.DigestAnswer;
 import jordfell.core.sip.DigestChallenge;
 import jordfell.core.sip.SipAddress;
@@ -89,6 +91,23 @@ record TurnedAway(
                 .flatMap(c -> c.message().all("WWW-Authenticate").stream())
                 .flatMap(header -> DigestChallenge.read(header).stream())
                 .findFirst();
+    }
+
+    /**
+     * What its newest challenge wants to be hashed with, if that is nothing that every agent knows and nothing that this one
+     * answered with meanwhile (RFC 3261 §22.4, RFC 8760 §2.4); none otherwise.
+     */
+    List<String> strangeAlgorithms() {
+        List<String> asked = asks.flatMap(Asks::challenge).stream()
+                .flatMap(c -> c.message().all("WWW-Authenticate").stream())
+                .flatMap(header -> DigestChallenge.algorithmOf(header).stream())
+                .distinct()
+                .toList();
+        boolean isKnown = asked.stream()
+                .anyMatch(a -> DigestAlgorithm.MD5.token().equalsIgnoreCase(a)
+                        || answer.filter(known -> known.algorithm().token().equalsIgnoreCase(a))
+                                .isPresent());
+        return isKnown ? List.of() : asked;
     }
 
     Instant since() {

@@ -11,7 +11,7 @@ import jordfell.core.evidence.SipSeen;
  * @param first when it began to ask
  * @param times how often it asked
  * @param answering how often it answered a challenge
- * @param challenged how often it was challenged
+ * @param challenged how many of its requests were challenged
  * @param turnedBack how often it was challenged again in answer to an answer
  * @param repeats how often it sent a request once more that was answered already: the answers do not reach it
  * @param answer the newest request that answers a challenge
@@ -77,9 +77,7 @@ public record Asks(
 
     /** It was told that it asks for too short a time; what is told once more since it was lost is no other time. */
     Asks tooBrief(SipSeen.Response by) {
-        boolean isTold = brief.filter(b -> b.callId().equals(by.callId())
-                        && b.message().first("CSeq").equals(by.message().first("CSeq")))
-                .isPresent();
+        boolean isTold = brief.filter(b -> isOfOneRequest(b, by)).isPresent();
         return new Asks(
                 first,
                 last,
@@ -94,6 +92,12 @@ public record Asks(
                 Optional.of(by));
     }
 
+    /** Two answers to a request that was sent more than once (RFC 3261 §17.2.2). */
+    private static boolean isOfOneRequest(SipSeen.Response one, SipSeen.Response other) {
+        return one.callId().equals(other.callId())
+                && one.message().first("CSeq").equals(other.message().first("CSeq"));
+    }
+
     private static long seconds(Optional<String> header) {
         return header.map(String::strip)
                 .filter(text -> text.matches("[0-9]{1,10}"))
@@ -105,13 +109,14 @@ public record Asks(
         // What is sent once more because its answer was lost is no other try.
         boolean isTold =
                 answer.flatMap(a -> challenge.filter(c -> c.answers(a))).isPresent();
+        boolean isRepeated = challenge.filter(c -> isOfOneRequest(c, by)).isPresent();
         boolean again = !isTold && answer.filter(by::answers).isPresent();
         return new Asks(
                 first,
                 last,
                 times,
                 answering,
-                challenged + 1,
+                challenged + (isRepeated ? 0 : 1),
                 turnedBack + (again ? 1 : 0),
                 repeats,
                 answer,

@@ -17,6 +17,14 @@ public record DigestChallenge(String realm, String nonce, DigestAlgorithm algori
                         fields.get("realm"), fields.get("nonce"), a, "true".equalsIgnoreCase(fields.get("stale"))));
     }
 
+    /** What a header's value wants to be hashed with, as it says it, whether that is known here or not; empty if it is no Digest. */
+    public static Optional<String> algorithmOf(String header) {
+        Map<String, String> fields = DigestFields.read(header);
+        return fields.containsKey("realm") && fields.containsKey("nonce")
+                ? Optional.of(fields.getOrDefault("algorithm", DigestAlgorithm.MD5.token()))
+                : Optional.empty();
+    }
+
     /** The header's value. */
     public String header() {
         return "Digest realm=" + DigestFields.quote(realm) + ", nonce=" + DigestFields.quote(nonce) + ", algorithm="

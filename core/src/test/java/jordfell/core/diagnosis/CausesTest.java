@@ -192,4 +192,15 @@ class CausesTest extends CauseFixture {
             assertThat(cause.title()).isNotBlank();
         }
     }
+
+    /** It asked for more time, was not let, and waits before it asks again: that its time is over meanwhile says nothing. */
+    @Test
+    void whoWasChallengedBeforeItsRegistrationEndedIsNotAliveAndSilent() {
+        carries();
+        asks(200, 5, "2416");
+        challenged(200, 5, false);
+        seen.add(new ConfigRequested(at(225), "f", 304, REV, "Korrin K24/2.4.1", "192.0.2.1"));
+        assertThat(findings(230)).extracting(Finding::cause).doesNotContain(Cause.LAPSED);
+        assertThat(findings(4_000)).as("it never came again").isNotEmpty();
+    }
 }

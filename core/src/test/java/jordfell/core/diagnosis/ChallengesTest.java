@@ -2,8 +2,12 @@ package jordfell.core.diagnosis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
+import jordfell.core.evidence.SipTexts;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** Phones that are challenged again and again, each for another reason. */
 class ChallengesTest extends CauseFixture {
@@ -57,6 +61,69 @@ class ChallengesTest extends CauseFixture {
         challenged(40, 2, false);
         assertThat(first(60).cause()).isEqualTo(Cause.NEVER_ANSWERS_CHALLENGE);
         assertThat(first(60).detail()).contains("asked 2 times").contains("challenged 2 times");
+    }
+
+    /** Both copies of a request were under way before the answer to the first could come. */
+    @Test
+    void whatIsChallengedTwiceForOneRequestIsOneChallenge() {
+        asks(3, 1, "2416");
+        asks(4, 1, "2416");
+        challenged(6, 1, false);
+        challenged(7, 1, false);
+        assertThat(first(60).cause()).isNotEqualTo(Cause.NEVER_ANSWERS_CHALLENGE);
+        asks(40, 2, "2416");
+        challenged(41, 2, false);
+        assertThat(first(60).cause()).isEqualTo(Cause.NEVER_ANSWERS_CHALLENGE);
+    }
+
+    private void challengedWith(long t, int cseq, String... algorithms) {
+        asks(t, cseq, "2416");
+        seen.add(SipTexts.answerTo(
+                at(t),
+                cseq,
+                "2416",
+                "401 Unauthorized",
+                Arrays.stream(algorithms)
+                        .map(a -> "WWW-Authenticate: Digest realm=\"" + DOMAIN + "\", nonce=\"n" + cseq + "\"" + a)
+                        .toArray(String[]::new)));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "', algorithm=SHA-512-256', '', ALGORITHM_MISMATCH",
+        "', algorithm=SHA-256', '', ALGORITHM_MISMATCH",
+        "', algorithm=SHA-512-256', ', algorithm=MD5', NEVER_ANSWERS_CHALLENGE",
+        "', algorithm=md5', '', NEVER_ANSWERS_CHALLENGE",
+        "', qop=\"auth\"', '', NEVER_ANSWERS_CHALLENGE",
+    })
+    void whatNobodyHasToKnowMayBeWhyNobodyAnswers(String first, String second, Cause cause) {
+        for (int i = 1; i < 4; i++) {
+            if (second.isEmpty()) {
+                challengedWith(3 + 10L * i, i, first);
+            } else {
+                challengedWith(3 + 10L * i, i, first, second);
+            }
+        }
+        assertThat(findings(60)).singleElement().returns(cause, Finding::cause);
+    }
+
+    @Test
+    void whoAnsweredWithAnotherAlgorithmMeanwhileIsToldSo() {
+        answers(3, 1, DOMAIN, "2416-a", "harbour");
+        seen.add(SipTexts.answerTo(
+                at(3),
+                1,
+                "2416",
+                "401 Unauthorized",
+                "WWW-Authenticate: Digest realm=\"" + DOMAIN + "\", nonce=\"m\", algorithm=SHA-512-256"));
+        challengedWith(20, 2, ", algorithm=SHA-512-256");
+        challengedWith(40, 3, ", algorithm=SHA-512-256");
+        assertThat(findings(60)).singleElement().satisfies(f -> {
+            assertThat(f.sentence())
+                    .isEqualTo("north challenges 2416 with SHA-512-256 alone, and it does not answer that.");
+            assertThat(f.detail()).contains("challenged 3 times", "hashed with MD5");
+            assertThat(f.certainty()).isEqualTo(Certainty.LIKELY);
+        });
     }
 
     @Test

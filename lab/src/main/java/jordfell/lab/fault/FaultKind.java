@@ -93,6 +93,10 @@ public enum FaultKind {
             30),
     NODE_KNOWS_NOBODY(
             Where.NODE, "knows nobody", "The node answers each REGISTER with 404, as if its accounts were gone."),
+    NODE_ASKS_STRANGELY(
+            Where.NODE,
+            "challenges strangely",
+            "The node challenges with SHA-512-256 alone (RFC 8760 §2.1), which no phone here knows."),
     NODE_BUSY(
             Where.NODE,
             "can take only so many",

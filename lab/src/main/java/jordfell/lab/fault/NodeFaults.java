@@ -10,6 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import jordfell.core.sip.DigestChallenge;
+import jordfell.core.sip.SipAddress;
+import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.registrar.Responses;
@@ -133,6 +135,8 @@ public final class NodeFaults {
                 Optional.of(Responses.to(register, source, 503)
                         .with("Retry-After", Integer.toString(fault.amount()))); // RFC 3261 §21.5.4
             case NODE_KNOWS_NOBODY -> Optional.of(Responses.to(register, source, 404));
+            case NODE_ASKS_STRANGELY ->
+                Optional.of(Responses.to(register, source, 401).with("WWW-Authenticate", strange(register)));
             case NODE_WANTS_LONGER ->
                 asked(register)
                         .filter(asked -> asked > 0 && asked < fault.amount())
@@ -140,6 +144,14 @@ public final class NodeFaults {
                                 .with("Min-Expires", Integer.toString(fault.amount()))); // §21.4.17
             default -> Optional.empty();
         };
+    }
+
+    /** A challenge that is new each time, and the same wherever the world is run again. */
+    private static String strange(SipMessage register) {
+        String realm = SipHeaders.to(register).map(SipAddress::host).orElse("");
+        String nonce = Integer.toHexString(register.first("Call-ID").orElse("").hashCode())
+                + register.first("CSeq").orElse("").replaceAll("[^0-9]", "");
+        return "Digest realm=\"" + realm + "\", nonce=\"" + nonce + "\", algorithm=SHA-512-256, qop=\"auth\"";
     }
 
     private static Optional<Integer> asked(SipMessage register) {

@@ -44,6 +44,7 @@ record Truth(Set<Cause> named, Set<Cause> besides) {
             case NODE_DOWN -> of(Cause.NODE_DOWN, Cause.LAPSED);
             case NODE_OVERLOADED -> of(Cause.NODE_OVERLOADED);
             case NODE_KNOWS_NOBODY -> of(Cause.UNKNOWN_EXTENSION);
+            case NODE_ASKS_STRANGELY -> of(Cause.ALGORITHM_MISMATCH);
             case NAME_NOT_FOUND -> of(Cause.NAME_NOT_FOUND, Cause.LAPSED);
             case NAME_FAILS, NAME_SILENT -> of(Cause.NAME_SILENT, Cause.LAPSED);
             case CERTIFICATE_EXPIRED, CERTIFICATE_RUNS_OUT, CERTIFICATE_OTHER_NAME, CERTIFICATE_UNKNOWN ->

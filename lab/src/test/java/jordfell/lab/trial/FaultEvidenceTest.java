@@ -64,6 +64,7 @@ class FaultEvidenceTest {
             NODE_DOWN          | n0.voice.tarnholm.example | 0    | NODE_DOWN         | LAPSED
             NODE_SLOW          | n0.voice.tarnholm.example | 3000 | ''                | ''
             NODE_OVERLOADED    | n0.voice.tarnholm.example | 30   | NODE_OVERLOADED   | ''
+            NODE_ASKS_STRANGELY | n0.voice.tarnholm.example | 0   | ALGORITHM_MISMATCH | ''
             NODE_KNOWS_NOBODY  | n0.voice.tarnholm.example | 0    | UNKNOWN_EXTENSION | ''
             NAME_NOT_FOUND     | voice.tarnholm.example    | 0    | NAME_NOT_FOUND    | LAPSED
             NAME_SILENT        | voice.tarnholm.example    | 0    | NAME_SILENT       | LAPSED

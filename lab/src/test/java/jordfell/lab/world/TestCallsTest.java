@@ -74,7 +74,8 @@ class TestCallsTest {
         assertThat(proven()).isEqualTo(StopState.HELD);
         assertThat(world.findings()).singleElement().satisfies(f -> {
             assertThat(f.cause()).isEqualTo(Cause.NO_INBOUND_PATH);
-            assertThat(f.sentence()).isEqualTo("The test call to 2416 did not ring it: a service or a number outside answered.");
+            assertThat(f.sentence())
+                    .isEqualTo("The test call to 2416 did not ring it: a service or a number outside answered.");
         });
         world.diversions.clear();
         call();

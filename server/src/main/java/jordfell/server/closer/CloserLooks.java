@@ -4,10 +4,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import jordfell.core.casefile.CloserLook;
 import jordfell.core.settings.LayerKind;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.server.change.Acts;
@@ -26,11 +25,6 @@ import org.springframework.stereotype.Component;
 /** Raises how much a device writes down and lets be captured, and puts it back as it was. */
 @Component
 class CloserLooks {
-
-    private static final int MOST_SIMILAR = 3;
-
-    /** What each setting is raised to. */
-    private static final Map<String, String> RAISED = raised();
 
     private final CloserLookStore store;
     private final FactsAssembler facts;
@@ -57,13 +51,6 @@ class CloserLooks {
         this.clock = clock;
     }
 
-    private static Map<String, String> raised() {
-        Map<String, String> raised = new LinkedHashMap<>();
-        raised.put(SettingsCatalogue.LOG_LEVEL, "7");
-        raised.put(SettingsCatalogue.MAY_CAPTURE, "yes");
-        return raised;
-    }
-
     /**
      * How a device stands.
      *
@@ -79,7 +66,7 @@ class CloserLooks {
         List<Raised> raised = store.of(device);
         return new Standing(
                 raised,
-                store.similar(device, MOST_SIMILAR).stream()
+                store.similar(device, CloserLook.MOST_SIMILAR).stream()
                         .filter(s -> facts.assemble(s.id())
                                 .filter(o -> refuse(o).isEmpty())
                                 .isPresent())
@@ -109,33 +96,23 @@ class CloserLooks {
         return devices.size();
     }
 
-    /** Why it can’t be raised. */
+    /** Whether settings change its file is looked at last: that takes a while. */
     private Optional<String> refuse(Assembled of) {
-        if (of.facts().byHand()) {
-            return Optional.of("No file is made for it, so it can be told nothing.");
-        }
-        if (of.facts().released().isEmpty()) {
-            return Optional.of("Nothing was released to it yet.");
-        }
-        if (of.facts().pending()) {
-            return Optional.of("It has changes that wait to be released, which would be released with this.");
-        }
-        return raisable(of).isEmpty()
-                ? Optional.of("It writes down all that it can, or a layer above it has the last word on that.")
-                : Optional.empty();
+        return CloserLook.refuse(of.facts(), true)
+                .or(() -> CloserLook.refuse(of.facts(), !raisable(of).isEmpty()));
     }
 
     /** Those settings that make its file another one when they are raised. */
     private List<String> raisable(Assembled of) {
         String owner = Long.toString(of.device().id());
-        return RAISED.keySet().stream()
+        return CloserLook.RAISED.keySet().stream()
                 .filter(key -> facts.assemble(
                                 of.device().id(),
                                 new FactsAssembler.Trial(
                                         LayerKind.DEVICE,
                                         owner,
                                         SettingsCatalogue.find(key).orElseThrow(),
-                                        Optional.of(RAISED.get(key))))
+                                        Optional.of(CloserLook.RAISED.get(key))))
                         .filter(tried ->
                                 tried.text().isPresent() && !tried.text().equals(of.text()))
                         .isPresent())
@@ -153,7 +130,7 @@ class CloserLooks {
                 store.add(new Raised(
                         device,
                         key,
-                        RAISED.get(key),
+                        CloserLook.RAISED.get(key),
                         before.map(SettingStore.Word::value),
                         before.filter(SettingStore.Word::locked).isPresent(),
                         Audit.who(),
@@ -163,7 +140,7 @@ class CloserLooks {
                         LayerKind.DEVICE,
                         owner,
                         key,
-                        RAISED.get(key),
+                        CloserLook.RAISED.get(key),
                         before.filter(SettingStore.Word::locked).isPresent());
             }
             return device;

@@ -64,7 +64,21 @@ class RoundApiTest {
         String diversions = "/api/calls/diversions?domainId=" + pier.domainId + "&number=2492";
         long version = technician.get(diversions).json().path("version").asLong();
         assertThat(technician
-                        .put(diversions, Map.of("always", "*8378", "busy", "", "unanswered", "", "unreachable", "", "afterSeconds", 20, "version", version))
+                        .put(
+                                diversions,
+                                Map.of(
+                                        "always",
+                                        "*8378",
+                                        "busy",
+                                        "",
+                                        "unanswered",
+                                        "",
+                                        "unreachable",
+                                        "",
+                                        "afterSeconds",
+                                        20,
+                                        "version",
+                                        version))
                         .status())
                 .isEqualTo(200);
         JsonNode made = technician
