@@ -9,6 +9,9 @@ import jordfell.core.path.DeviceFacts.UnfitKey;
 /** <em>too-many-keys</em>: keys of its layout that its model can’t have, those for one reason together. */
 final class TooManyKeys implements Rule {
 
+    /** Told together in Triage, whatever the models. */
+    private static final String NO_SUCH_KEY = "its model has no such key";
+
     /** More are counted. */
     private static final int MOST_NAMED = 4;
 
@@ -26,7 +29,7 @@ final class TooManyKeys implements Rule {
         return Finding.certain(
                         Cause.TOO_MANY_KEYS,
                         Character.toUpperCase(why.charAt(0)) + why.substring(1) + ", so " + count + " nowhere on it.")
-                .variant(why)
+                .variant(NO_SUCH_KEY)
                 .brief(count.replace(" of its layout", "") + " nowhere")
                 .detail("Its keys are laid out for another model. What has no place: " + named(keys) + ".")
                 .since(device.facts()

@@ -11,7 +11,8 @@ final class ProvenStop implements StopRule {
 
     @Override
     public StopReport report(Journey j) {
-        if (!j.passed(Stop.HOLDING)) {
+        boolean isRegistered = j.passed(Stop.HOLDING) || j.state(Stop.HOLDING) == StopState.WAITING;
+        if (!isRegistered) {
             return StopReport.notSeen(Stop.PROVEN);
         }
         Calls calls = j.reached().calls();
@@ -23,6 +24,9 @@ final class ProvenStop implements StopRule {
             String way = failed.get().outbound() ? "call out: " : "call in: ";
             return StopReport.held(
                     Stop.PROVEN, failed.get().at(), way + failed.get().detail());
+        }
+        if (!j.passed(Stop.HOLDING)) {
+            return StopReport.notSeen(Stop.PROVEN); // what works now may end with its first refresh
         }
         if (calls.out().isPresent() && calls.in().isPresent()) {
             Instant out = calls.out().get().at();

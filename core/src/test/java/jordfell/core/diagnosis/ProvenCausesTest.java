@@ -78,6 +78,17 @@ class ProvenCausesTest extends CauseFixture {
         });
     }
 
+    /** It need not have refreshed for that: a call that failed has failed. */
+    @Test
+    void aCallThatFailsRightAfterTheRegistrationIsTold() {
+        seen.removeIf(o -> o.at().isAfter(at(4)));
+        called(true, "486 Busy Here");
+        assertThat(first(106).cause()).isEqualTo(Cause.TEST_CALL_FAILED);
+        seen.remove(seen.size() - 1);
+        seen.add(new TestCalled(at(105), "2416", true, true, "200 OK"));
+        assertThat(findings(106)).isEmpty();
+    }
+
     @ParameterizedTest
     @CsvSource({
         "true, 486 Busy Here, 'The far end was busy, or is set to take no calls.'",

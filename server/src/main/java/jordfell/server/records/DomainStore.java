@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -15,6 +16,7 @@ import jordfell.core.roster.DomainRules;
 import jordfell.core.roster.PasswordRule;
 import jordfell.core.roster.RegistrarNode;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.KeptReads;
 import jordfell.server.jdbc.Row;
 import jordfell.server.problem.RefusedException;
 import org.jspecify.annotations.Nullable;
@@ -24,10 +26,19 @@ import org.springframework.stereotype.Component;
 @Component
 public class DomainStore {
 
+    /** Each registration asks for its domain. */
+    private static final int MOST_KEPT = 10_000;
+
+    private static final Set<String> READ_FROM = Set.of("domain", "domain_node", "number_block");
+
     private final Jdbc jdbc;
+    private final KeptReads<Long, Domain> byId;
+    private final KeptReads<String, Long> ids;
 
     DomainStore(Jdbc jdbc) {
         this.jdbc = jdbc;
+        this.byId = new KeptReads<>(jdbc, READ_FROM, MOST_KEPT, this::read);
+        this.ids = new KeptReads<>(jdbc, Set.of("domain"), MOST_KEPT, this::readId);
     }
 
     public List<Domain> all() {
@@ -41,17 +52,24 @@ public class DomainStore {
     }
 
     public Optional<Domain> find(long id) {
+        return byId.get(id);
+    }
+
+    private Optional<Domain> read(long id) {
         return jdbc.one("select * from domain where id = ?", DomainStore::bare, id)
                 .map(this::whole);
     }
 
     public Optional<Domain> byName(String name) {
-        return jdbc.one("select * from domain where name = lower(?)", DomainStore::bare, name)
-                .map(this::whole);
+        return idOf(name).flatMap(this::find);
     }
 
     public Optional<Long> idOf(String name) {
-        return jdbc.one("select id from domain where name = lower(?)", row -> row.number("id"), name);
+        return ids.get(name.toLowerCase(Locale.ROOT));
+    }
+
+    private Optional<Long> readId(String name) {
+        return jdbc.one("select id from domain where name = ?", row -> row.number("id"), name);
     }
 
     public long version(long id) {
