@@ -48,6 +48,8 @@ public class DomainSecrets {
             .expireAfterWrite(Duration.ofMinutes(10))
             .build();
 
+    private final SearchBudget searches = new SearchBudget(System::nanoTime);
+
     DomainSecrets(ExtensionStore extensions) {
         this.extensions = extensions;
     }
@@ -108,7 +110,10 @@ public class DomainSecrets {
                     new Asked(domainId, number, answer, extensions.secretsMoved()), asked -> looked(answer, number));
         }
 
-        /** A password of which all was tried in vain is another one once it is answered with: till then little is tried. */
+        /**
+         * A password of which all was tried in vain is another one once it is answered with: till then little is tried. Where
+         * many are looked for, some of them have to wait: what was not tried yet is tried when the device is looked at later.
+         */
         private PasswordUsed looked(DigestAnswer answer, String number) {
             Sought sought = new Sought(domainId, number, answer.username(), extensions.secretsMoved());
             PasswordUsed before = unknown.getIfPresent(sought);
@@ -116,11 +121,20 @@ public class DomainSecrets {
                 PasswordUsed now = PasswordCandidates.find(answer, "REGISTER", number, this);
                 return now instanceof PasswordUsed.Unknown ? before : now;
             }
-            PasswordUsed now = SecretBook.super.used(answer, number);
-            if (now instanceof PasswordUsed.Unknown) {
-                unknown.put(sought, now);
+            PasswordUsed likely = PasswordCandidates.find(answer, "REGISTER", number, this);
+            if (!(likely instanceof PasswordUsed.Unknown) || !searches.begins()) {
+                return likely;
             }
-            return now;
+            long began = searches.now();
+            try {
+                PasswordUsed now = SecretBook.super.used(answer, number);
+                if (now instanceof PasswordUsed.Unknown) {
+                    unknown.put(sought, now);
+                }
+                return now;
+            } finally {
+                searches.ended(began);
+            }
         }
 
         private List<String> passwords(String number) {
