@@ -31,7 +31,7 @@ final class Lapsed implements Rule {
 
     @Override
     public Optional<Instant> due(CaseOf device) {
-        return lapsedLine(device)
+        return ended(device)
                 .flatMap(LineStatus::endedAt)
                 .filter(end ->
                         device.neighbours().isKnown() && end.plus(WATCHED).isAfter(device.now()))
@@ -50,15 +50,8 @@ final class Lapsed implements Rule {
             return site.stream().toList();
         }
         return signOfLife(device, line)
-                .filter(sign -> !isAboutToTryAgain(device, line))
                 .map(sign -> List.of(alive(device, line, sign)))
                 .orElseGet(() -> line.takenBack() ? List.of() : quiet(device, line));
-    }
-
-    /** It asked to be registered anew before the end, and was not let: it waits a while before it asks again. */
-    private static boolean isAboutToTryAgain(CaseOf device, LineStatus line) {
-        return line.reached().asks().isPresent()
-                && line.triesAgainBy().filter(t -> t.isAfter(device.now())).isPresent();
     }
 
     /** Nothing was seen since: that says something of its power once a look of it was missed, and not before. */
@@ -74,8 +67,12 @@ final class Lapsed implements Rule {
         return List.of(missed ? silent(device, line) : notHeardSince(device, line));
     }
 
-    /** The first line whose registration ended, of a device that is held for it or silent. */
+    /** The first line whose registration ended, of a device that is held for it or silent; none that is about to ask again. */
     static Optional<LineStatus> lapsedLine(CaseOf device) {
+        return ended(device).filter(line -> !line.waitsAfterAnswer(device.now()));
+    }
+
+    private static Optional<LineStatus> ended(CaseOf device) {
         return device.path().condition() == Condition.SILENT || device.heldAt(Stop.ACCEPTED)
                 ? device.path().lines().stream()
                         .filter(l -> l.refusal().isEmpty() && l.lapsed(device.now()))

@@ -89,6 +89,14 @@ public record LineStatus(int position, String number, LineMilestones reached) {
         return endedAt().map(end -> end.plus(TRIES_AGAIN_WITHIN));
     }
 
+    /** It asked not long ago, and a registrar answered that with a challenge: it waits before it asks again. */
+    public boolean waitsAfterAnswer(Instant now) {
+        return reached.asks()
+                .filter(asks -> asks.challenge().isPresent())
+                .filter(asks -> asks.last().plus(TRIES_AGAIN_WITHIN).isAfter(now))
+                .isPresent();
+    }
+
     public boolean answersPings() {
         return reached.ping().filter(Ping::isDeaf).isEmpty();
     }
