@@ -20,7 +20,7 @@ final class AlgorithmMismatch implements Rule {
     /** Whether that is what keeps the line from being registered. */
     static boolean isOf(TurnedAway t) {
         return t.refusal().isEmpty()
-                && t.asks().filter(a -> a.challenged() >= TELLING).isPresent()
+                && t.challenged() >= TELLING
                 && !t.strangeAlgorithms().isEmpty();
     }
 

@@ -1,6 +1,8 @@
 package jordfell.core.diagnosis;
 
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.milestone.Asks;
 
@@ -14,11 +16,19 @@ final class NeverAnswersChallenge implements Rule {
     public List<Finding> examine(CaseOf device) {
         return device.turnedAway().stream()
                 .filter(t -> t.refusal().isEmpty() && !AlgorithmMismatch.isOf(t))
+                .filter(t -> t.challenged() >= TELLING)
                 .filter(t -> t.asks()
-                        .filter(a -> a.challenged() >= TELLING && a.answering() == 0 && a.repeats() == 0)
+                        .filter(a -> a.answering() == 0 && a.repeats() == 0)
                         .isPresent())
                 .map(NeverAnswersChallenge::silent)
                 .toList();
+    }
+
+    @Override
+    public Optional<Instant> due(CaseOf device) {
+        return device.turnedAway().stream()
+                .flatMap(t -> t.answerDue().stream())
+                .min(Instant::compareTo);
     }
 
     private static Finding silent(TurnedAway t) {

@@ -1,5 +1,6 @@
 package jordfell.core.diagnosis;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -32,6 +33,9 @@ record TurnedAway(
 
     /** What names and passwords can be the reason of (RFC 3261 §21.4.4). */
     private static final int FORBIDDEN = 403;
+
+    /** So long an answer to a challenge may take, with what of it gets lost on the way (RFC 3261 §17.1.2.2). */
+    private static final Duration ANSWERED_WITHIN = Duration.ofSeconds(10);
 
     static Optional<TurnedAway> of(CaseOf device, LineStatus line, ExtensionFacts extension) {
         Optional<Refusal> refusal = line.refusal();
@@ -91,6 +95,18 @@ record TurnedAway(
                 .flatMap(c -> c.message().all("WWW-Authenticate").stream())
                 .flatMap(header -> DigestChallenge.read(header).stream())
                 .findFirst();
+    }
+
+    /** How many of its requests were challenged, without the last as long as its answer may be on the way. */
+    int challenged() {
+        return asks.map(a -> a.challenged() - (answerDue().isPresent() ? 1 : 0)).orElse(0);
+    }
+
+    /** Until when the answer to the newest challenge may be on the way; empty once it should have come. */
+    Optional<Instant> answerDue() {
+        return asks.flatMap(Asks::challenge)
+                .map(challenge -> challenge.at().plus(ANSWERED_WITHIN))
+                .filter(due -> due.isAfter(device.now()));
     }
 
     /**

@@ -73,6 +73,7 @@ class ChallengesTest extends CauseFixture {
         assertThat(first(60).cause()).isNotEqualTo(Cause.NEVER_ANSWERS_CHALLENGE);
         asks(40, 2, "2416");
         challenged(41, 2, false);
+        assertThat(first(45).cause()).as("its answer may be on the way").isNotEqualTo(Cause.NEVER_ANSWERS_CHALLENGE);
         assertThat(first(60).cause()).isEqualTo(Cause.NEVER_ANSWERS_CHALLENGE);
     }
 
