@@ -1,7 +1,9 @@
 package jordfell.core.diagnosis;
 
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import jordfell.core.evidence.Evidence;
@@ -15,6 +17,7 @@ import jordfell.core.path.LineStatus;
 import jordfell.core.path.PathComputer;
 import jordfell.core.path.Stop;
 import jordfell.core.path.StopState;
+import jordfell.core.sip.DigestAnswer;
 import org.jspecify.annotations.Nullable;
 
 /** Everything a rule may look at for one device at one moment. Not safe for use by several threads. */
@@ -30,6 +33,10 @@ public final class CaseOf {
 
     /** Found out once, for the many rules that ask. */
     private @Nullable List<TurnedAway> turnedAway;
+
+    private record Answered(DigestAnswer answer, String number) {}
+
+    private final Map<Answered, PasswordUsed> used = new HashMap<>();
 
     public CaseOf(
             DeviceFacts facts, Milestones reached, Evidence recent, DevicePath path, SecretBook secrets, Instant now) {
@@ -128,6 +135,11 @@ public final class CaseOf {
                 .map(ExtensionFacts::number)
                 .toList();
         return numbers.isEmpty() ? "none" : numbers.stream().collect(Collectors.joining(", "));
+    }
+
+    /** Which password gave an answer for a number of this device: several rules ask, and to find it out takes a while. */
+    PasswordUsed used(DigestAnswer answer, String number) {
+        return used.computeIfAbsent(new Answered(answer, number), asked -> secrets.used(answer, number));
     }
 
     /** The lines that a registrar does not take, each with what it asked and was answered. */

@@ -65,7 +65,7 @@ record TurnedAway(
 
     /** Which password gave the answer; asked for only where there is one. */
     PasswordUsed used() {
-        return device.secrets().used(answer.orElseThrow(), extension.number());
+        return device.used(answer.orElseThrow(), extension.number());
     }
 
     boolean rightUser() {
