@@ -26,9 +26,7 @@ final class NeverAnswersChallenge implements Rule {
 
     @Override
     public Optional<Instant> due(CaseOf device) {
-        return device.turnedAway().stream()
-                .flatMap(t -> t.answerDue().stream())
-                .min(Instant::compareTo);
+        return device.turnedAway().stream().flatMap(t -> t.answerDue().stream()).min(Instant::compareTo);
     }
 
     private static Finding silent(TurnedAway t) {
