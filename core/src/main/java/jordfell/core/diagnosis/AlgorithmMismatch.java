@@ -17,9 +17,12 @@ final class AlgorithmMismatch implements Rule {
                 .toList();
     }
 
-    /** Whether that is what keeps the line from being registered. */
+    /** Whether that is what keeps the line from being registered. What it answered and can't be read here may be just that. */
     static boolean isOf(TurnedAway t) {
+        boolean isUnread = t.asks().filter(a -> a.answering() > 0).isPresent()
+                && t.answer().isEmpty();
         return t.refusal().isEmpty()
+                && !isUnread
                 && t.challenged() >= TELLING
                 && !t.strangeAlgorithms().isEmpty();
     }
@@ -40,7 +43,7 @@ final class AlgorithmMismatch implements Rule {
                 .variant(asked)
                 .brief("challenged with " + asked)
                 .detail("It was challenged " + NeverAnswersChallenge.times(asks.challenged()) + ". " + knows
-                        + " Every agent knows MD5; a registrar may offer several, and the agent takes the first that it"
+                        + " Every agent has to know MD5 (RFC 3261 §22.4); a registrar may offer several, and the agent takes the first that it"
                         + " knows.")
                 .since(asks.first())
                 .tries(asks.challenged())

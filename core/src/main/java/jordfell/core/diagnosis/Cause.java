@@ -80,8 +80,8 @@ public enum Cause {
     PHONEBOOK_NOT_TAKEN(Stop.HOLDING, "It has no phonebook, or an old one"),
     PHONEBOOK_UNREADABLE(Stop.HOLDING, "It does not keep its phonebook"),
     PHONEBOOK_TOO_BIG(Stop.HOLDING, "Its phonebook has more names than it holds"),
-    NO_INBOUND_PATH(Stop.PROVEN, "Calls for it do not ring it"),
-    NO_OUTBOUND_PATH(Stop.PROVEN, "It can’t call where it should"),
+    NO_INBOUND_PATH(Stop.PROVEN, "A call for it does not ring it"),
+    NO_OUTBOUND_PATH(Stop.PROVEN, "It does not get through to the test number"),
     TEST_CALL_FAILED(Stop.PROVEN, "A test call failed"),
     /** Held at any stop, which its finding's variant names, and no rule has a word for it. */
     UNEXPLAINED_HOLD(Stop.PROVEN, "Held, not explained yet");

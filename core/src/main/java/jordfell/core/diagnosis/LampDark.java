@@ -17,7 +17,8 @@ import jordfell.core.path.StopState;
 
 /**
  * <em>lamp-dark</em>: a key that is to show whether an extension is busy is told nothing: nobody has that extension, the
- * registrar refuses, the phone never asked, or stopped asking. Lamps that are dark for one reason are told together. The message lamp is dark only where its registrar refuses.
+ * registrar refuses, the phone never asked, or stopped asking. Lamps that are dark for one reason are told together. The
+ * message lamp is dark only where its registrar refuses.
  */
 final class LampDark implements Rule {
 

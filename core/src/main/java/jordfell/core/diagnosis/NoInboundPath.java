@@ -32,7 +32,9 @@ final class NoInboundPath implements Rule {
                         .filter(e -> e.number().equals(call.number()))
                         .isPresent())
                 .findFirst();
-        Optional<SentOn> sentOn = line.flatMap(LineFacts::sentOn);
+        // What the phone itself is to do is known of the configuration that it has, and not of one that waits.
+        Optional<SentOn> sentOn = line.flatMap(LineFacts::sentOn)
+                .filter(s -> !s.byPhone() || !device.facts().pending());
         if (sentOn.isPresent()) {
             return Optional.of(sentOn(call, line.get().position(), sentOn.get()));
         }
@@ -52,7 +54,7 @@ final class NoInboundPath implements Rule {
                 .line(position)
                 .variant("sent on by " + sentOn.saidBy())
                 .brief("calls go to " + sentOn.target())
-                .detail("It is registered and answers. What sends its calls on has to be taken away, or is meant so:"
+                .detail("It is registered. What sends its calls on has to be taken away, or is meant so:"
                         + " then no test call can reach it.")
                 .since(call.at())
                 .shownBy(

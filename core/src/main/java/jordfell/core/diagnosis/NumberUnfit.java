@@ -46,11 +46,11 @@ final class NumberUnfit implements Rule {
         return Finding.certain(
                         Cause.NUMBER_PREFIX_CLASH,
                         number + " and the emergency number " + emergency
-                                + " begin alike: one of them is dialled late, or" + " not at all.")
+                                + " begin alike: one of them may be dialled late, or" + " not at all.")
                 .line(line.position())
                 .variant(number + " and " + emergency)
                 .brief(number + " is in the way of " + emergency)
-                .detail("The number was given before " + emergency + " was one of the domain’s emergency numbers.")
+                .detail("The rules of the domain would not give " + number + " now.")
                 .since(device.facts().enrolledAt())
                 .shownBy("the domain’s emergency numbers: " + emergency)
                 .remedies(Remedy.advice("Give " + number + " another number, under Roster."));

@@ -31,21 +31,21 @@ final class TestCallFailed implements Rule {
                         "The test call " + way + call.number() + " was answered “" + call.detail() + "”.")
                 .variant((call.outbound() ? "out: " : "in: ") + call.detail())
                 .brief("test call " + (call.outbound() ? "out" : "in") + " failed")
-                .detail("It is registered and answers; the call itself did not come through. " + meaning(call))
+                .detail("It is registered; the call itself did not come through. " + meaning(call))
                 .since(call.at())
                 .shownBy("test call " + way + call.number() + ": " + call.detail())
                 .remedies(Remedy.testCall(), Remedy.advice("If it fails again, call by hand and listen."));
     }
 
     private static String meaning(TestCalled call) {
-        String farEnd = call.outbound() ? "The far end" : "Its phone";
         return switch (CallEnd.of(call)) {
-            case BUSY -> farEnd + " was busy, or is set to take no calls.";
-            case DECLINED -> farEnd + " turned the call away.";
-            case NO_COMMON_CODEC -> "The two sides have no codec in common: compare them under Calls, Codecs.";
+            case BUSY -> "Whoever was called was busy, or is set to take no calls.";
+            case DECLINED -> "Whoever was called turned it away.";
+            case NO_COMMON_CODEC ->
+                "What one side offers to speak, the other does not take: compare them under Calls, Codecs.";
             case NO_ANSWER -> "Nobody took it, and nothing else did, as long as the test waits.";
-            case NOBODY_THERE -> "Nothing was registered for it at that moment.";
-            case NOBODYS_NUMBER -> "The registrar knows no such number.";
+            case NOBODY_THERE -> "Nobody could be reached there at that moment.";
+            case NOBODYS_NUMBER -> "Whoever answered knows no such number.";
             default -> "That is what came back.";
         };
     }

@@ -31,7 +31,7 @@ final class TooManyKeys implements Rule {
                         Character.toUpperCase(why.charAt(0)) + why.substring(1) + ", so " + count + " nowhere on it.")
                 .variant(NO_SUCH_KEY)
                 .brief(count.replace(" of its layout", "") + " nowhere")
-                .detail("Its keys are laid out for another model. What has no place: " + named(keys) + ".")
+                .detail("What has no place: " + named(keys) + ".")
                 .since(device.facts()
                         .released()
                         .map(release -> release.at())

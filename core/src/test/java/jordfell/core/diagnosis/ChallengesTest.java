@@ -108,6 +108,22 @@ class ChallengesTest extends CauseFixture {
         assertThat(findings(60)).singleElement().returns(cause, Finding::cause);
     }
 
+    /** What it answered with is not known here, and may be what it was asked for. */
+    @Test
+    void whoAnswersWithWhatCannotBeReadIsNotToldToBeSilent() {
+        for (int i = 1; i < 4; i++) {
+            challengedWith(3 + 10L * i, 2 * i, ", algorithm=SHA-512-256");
+            seen.add(SipTexts.register(
+                    at(4 + 10L * i),
+                    2 * i + 1,
+                    "2416",
+                    DOMAIN,
+                    "Authorization: Digest username=\"2416-a\", realm=\"" + DOMAIN + "\", nonce=\"n\", uri=\"sip:"
+                            + DOMAIN + "\", response=\"00\", algorithm=SHA-512-256"));
+        }
+        assertThat(findings(60)).extracting(Finding::cause).doesNotContain(Cause.ALGORITHM_MISMATCH);
+    }
+
     @Test
     void whoAnsweredWithAnotherAlgorithmMeanwhileIsToldSo() {
         answers(3, 1, DOMAIN, "2416-a", "harbour");

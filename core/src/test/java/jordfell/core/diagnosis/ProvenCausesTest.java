@@ -6,6 +6,7 @@ import java.util.Optional;
 import jordfell.core.evidence.CallEnd;
 import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.path.DeviceFacts.SentOn;
+import jordfell.core.release.Revision;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -44,6 +45,12 @@ class ProvenCausesTest extends CauseFixture {
         assertThat(first(110).sentence())
                 .isEqualTo("Calls for 2416 do not ring it: a setting of template Gate sends all of them to 2450.");
         assertThat(first(110).remedies().get(0).label()).contains("under its settings");
+        window.current = new Revision("bbbb000011112222");
+        assertThat(findings(110))
+                .as("a setting that waits to be released sends nothing on")
+                .extracting(Finding::cause)
+                .contains(Cause.TEST_CALL_FAILED)
+                .doesNotContain(Cause.NO_INBOUND_PATH);
     }
 
     @Test
@@ -91,12 +98,12 @@ class ProvenCausesTest extends CauseFixture {
 
     @ParameterizedTest
     @CsvSource({
-        "true, 486 Busy Here, 'The far end was busy, or is set to take no calls.'",
-        "false, 486 Busy Here, 'Its phone was busy, or is set to take no calls.'",
-        "false, 603 Decline, Its phone turned the call away.",
-        "false, 488 Not Acceptable Here, 'The two sides have no codec in common: compare them under Calls, Codecs.'",
-        "false, 480 Temporarily Unavailable, Nothing was registered for it at that moment.",
-        "true, 404 Not Found, The registrar knows no such number.",
+        "true, 486 Busy Here, 'Whoever was called was busy, or is set to take no calls.'",
+        "false, 486 Busy Here, 'Whoever was called was busy, or is set to take no calls.'",
+        "false, 603 Decline, Whoever was called turned it away.",
+        "false, 488 Not Acceptable Here, 'What one side offers to speak, the other does not take: compare them under Calls, Codecs.'",
+        "false, 480 Temporarily Unavailable, Nobody could be reached there at that moment.",
+        "true, 404 Not Found, Whoever answered knows no such number.",
         "false, no answer, 'Nobody took it, and nothing else did, as long as the test waits.'",
         "false, 403 Forbidden, That is what came back.",
         "true, 500 Server Internal Error, That is what came back.",

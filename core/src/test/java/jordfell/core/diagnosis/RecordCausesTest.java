@@ -242,7 +242,7 @@ class RecordCausesTest extends CauseFixture {
             assertThat(f.cause()).isEqualTo(Cause.NUMBER_PREFIX_CLASH);
             assertThat(f.sentence())
                     .isEqualTo(
-                            "2416 and the emergency number 24 begin alike: one of them is dialled late, or not at all.");
+                            "2416 and the emergency number 24 begin alike: one of them may be dialled late, or not at all.");
         });
     }
 

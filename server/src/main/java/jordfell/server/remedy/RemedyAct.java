@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import jordfell.core.diagnosis.Remedy;
 import jordfell.core.path.DeviceFacts;
 
@@ -41,6 +42,21 @@ public interface RemedyAct {
 
     /** One that mends its target for all devices that have it: of several with the same target it is done once. */
     static RemedyAct ofTarget(Remedy.Action action, Consumer<Task> doing) {
+        return of(action, doing, tasks -> {
+            Set<String> targets = new HashSet<>();
+            return tasks.stream()
+                    .filter(task -> targets.add(task.remedy().target()))
+                    .toList();
+        });
+    }
+
+    /** One that is done for each device by itself. */
+    static RemedyAct of(Remedy.Action action, Consumer<Task> doing) {
+        return of(action, doing, tasks -> tasks);
+    }
+
+    /** @param which of several tasks at once are done */
+    private static RemedyAct of(Remedy.Action action, Consumer<Task> doing, UnaryOperator<List<Task>> which) {
         return new RemedyAct() {
             @Override
             public Remedy.Action action() {
@@ -54,23 +70,7 @@ public interface RemedyAct {
 
             @Override
             public void performAll(List<Task> tasks) {
-                Set<String> done = new HashSet<>();
-                tasks.stream().filter(task -> done.add(task.remedy().target())).forEach(doing);
-            }
-        };
-    }
-
-    /** One that is done for each device by itself. */
-    static RemedyAct of(Remedy.Action action, Consumer<Task> doing) {
-        return new RemedyAct() {
-            @Override
-            public Remedy.Action action() {
-                return action;
-            }
-
-            @Override
-            public void perform(Task task) {
-                doing.accept(task);
+                which.apply(tasks).forEach(doing);
             }
         };
     }
