@@ -1,17 +1,16 @@
 package jordfell.bench;
 
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Locale;
+import java.util.function.Consumer;
 
-/** What was measured, each figure beside its baseline and what is promised. */
+/** What was measured, each figure beside its baseline and what is promised; said as soon as it is known. */
 final class Report {
 
-    private final List<String> lines = new ArrayList<>();
+    private final Consumer<String> reader;
     private boolean isKept = true;
 
-    List<String> lines() {
-        return List.copyOf(lines);
+    Report(Consumer<String> reader) {
+        this.reader = reader;
     }
 
     /** Whether all that was promised is kept. */
@@ -21,7 +20,7 @@ final class Report {
 
     /** What promises nothing. */
     void add(String line) {
-        lines.add(line);
+        reader.accept(line);
     }
 
     /** @param promised how many times the baseline it may be */
@@ -29,7 +28,7 @@ final class Report {
         double ratio = measured / baseline;
         boolean good = ratio <= promised;
         isKept &= good;
-        lines.add(String.format(
+        reader.accept(String.format(
                 Locale.ROOT,
                 "%s  %-62s %6.2f ×  (at most %4.1f ×; %.2f %s against %.2f %s)",
                 good ? "kept  " : "BROKEN",

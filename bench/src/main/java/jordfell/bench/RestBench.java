@@ -14,8 +14,11 @@ import java.util.stream.Stream;
 /** What the application takes of the processor while nobody asks it anything and the demo’s phones live their lives. */
 final class RestBench {
 
-    /** What the compiler takes falls as time goes on: by then it has seen nearly all that is done at rest. */
-    private static final Duration SETTLING = Duration.ofMinutes(25);
+    /**
+     * What the compiler takes falls as time goes on, by half whenever the application has run twice as long: by then it has
+     * seen nearly all that is done at rest.
+     */
+    private static final Duration SETTLING = Duration.ofMinutes(60);
 
     /** Some of it is done every few minutes. */
     private static final Duration MEASURED = Duration.ofMinutes(6);

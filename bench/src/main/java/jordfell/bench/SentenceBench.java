@@ -26,7 +26,7 @@ final class SentenceBench {
             JsonNode rows = read(server, "/api/devices?condition=CARRYING").path("rows");
             for (JsonNode row : rows) {
                 String mac = row.path("mac").asString();
-                if (seconds.size() < PHONES && isTyped(server, mac)) {
+                if (seconds.size() < PHONES && mac.matches("[0-9A-F-]{17}") && isTyped(server, mac)) {
                     told(server, clock, row.path("id").asLong(), seconds);
                 }
             }

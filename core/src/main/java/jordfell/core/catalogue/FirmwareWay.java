@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /**
  * The way from the firmware that a device has to the one it should have: over every stepping stone between the two, since
@@ -13,6 +14,8 @@ public final class FirmwareWay {
 
     /** Versions compared part by part as numbers: 2.10 is later than 2.9. */
     public static final Comparator<String> BY_NUMBER = FirmwareWay::compare;
+
+    private static final Pattern NUMBER = Pattern.compile("[0-9]{1,18}");
 
     private FirmwareWay() {}
 
@@ -89,6 +92,6 @@ public final class FirmwareWay {
     }
 
     private static long part(String[] parts, int i) {
-        return i < parts.length && parts[i].matches("[0-9]{1,18}") ? Long.parseLong(parts[i]) : 0;
+        return i < parts.length && NUMBER.matcher(parts[i]).matches() ? Long.parseLong(parts[i]) : 0;
     }
 }

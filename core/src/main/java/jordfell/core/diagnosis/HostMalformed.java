@@ -13,6 +13,9 @@ import jordfell.core.path.DeviceFacts.LineFacts;
 final class HostMalformed implements Rule {
 
     private static final Pattern SCHEME = Pattern.compile("^(sips?|https?):(//)?", Pattern.CASE_INSENSITIVE);
+    private static final Pattern WELL_FORMED = Pattern.compile("[a-z0-9.-]+(:[0-9]{1,5})?(;[^ ]*)?");
+    private static final Pattern BLANKS = Pattern.compile("\\s|%20|\u00a0");
+    private static final Pattern AROUND = Pattern.compile("[.\"'<>]+$|^[\"'<>]+");
     private static final Pattern BEHIND = Pattern.compile("[:/;?].*$");
 
     @Override
@@ -48,13 +51,13 @@ final class HostMalformed implements Rule {
     /** Whether it is one of these names, but for what stands before or behind it. A port behind it is none (RFC 3261 §19.1.1). */
     private static boolean isMalformed(String host, Set<String> meant) {
         String lower = host.toLowerCase(Locale.ROOT);
-        if (meant.contains(lower) || lower.matches("[a-z0-9.-]+(:[0-9]{1,5})?(;[^ ]*)?")) {
+        if (meant.contains(lower) || WELL_FORMED.matcher(lower).matches()) {
             return false;
         }
         String bare = BEHIND.matcher(
-                        SCHEME.matcher(lower.replaceAll("\\s|%20|\u00a0", "")).replaceFirst(""))
+                        SCHEME.matcher(BLANKS.matcher(lower).replaceAll("")).replaceFirst(""))
                 .replaceFirst("");
-        return meant.contains(bare.replaceAll("[.\"'<>]+$|^[\"'<>]+", ""));
+        return meant.contains(AROUND.matcher(bare).replaceAll(""));
     }
 
     private static String service(String name) {

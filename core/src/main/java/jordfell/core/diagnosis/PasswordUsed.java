@@ -69,4 +69,11 @@ public sealed interface PasswordUsed {
             return "an unknown password";
         }
     }
+    /** None of so many that are tried at once; more are tried when their turn comes. */
+    record NotFoundYet(int tried) implements PasswordUsed {
+        @Override
+        public String brief() {
+            return "a wrong password";
+        }
+    }
 }

@@ -1,5 +1,7 @@
 package jordfell.core.diagnosis;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -9,20 +11,34 @@ import jordfell.core.path.LineStatus;
 /** <em>wrong-password</em>: which password its answer to a challenge was made with, if not the right one. */
 final class WrongPassword implements Rule {
 
+    /** A password whose turn to be looked for has not come is asked after again so much later. */
+    private static final Duration LATER = Duration.ofMinutes(1);
+
     @Override
     public List<Finding> examine(CaseOf device) {
         List<Finding> findings = new ArrayList<>();
-        for (TurnedAway t : device.turnedAway()) {
-            if (t.overCredentials() && t.rightUser()) {
-                PasswordUsed used = t.used();
-                // The right one: it was mended since, or something else is refused.
-                if (!(used instanceof PasswordUsed.Right)) {
-                    findings.add(otherPassword(device, t, used));
-                }
+        for (TurnedAway t : overPassword(device)) {
+            PasswordUsed used = t.used();
+            // The right one: it was mended since, or something else is refused.
+            if (!(used instanceof PasswordUsed.Right)) {
+                findings.add(otherPassword(device, t, used));
             }
         }
         dropMirrors(device, findings);
         return findings;
+    }
+
+    @Override
+    public Optional<Instant> due(CaseOf device) {
+        return overPassword(device).stream().anyMatch(t -> t.used() instanceof PasswordUsed.NotFoundYet)
+                ? Optional.of(device.now().plus(LATER))
+                : Optional.empty();
+    }
+
+    private static List<TurnedAway> overPassword(CaseOf device) {
+        return device.turnedAway().stream()
+                .filter(t -> t.overCredentials() && t.rightUser())
+                .toList();
     }
 
     /** Two lines that used each other's password are one trouble: the first line tells it. */
@@ -60,6 +76,9 @@ final class WrongPassword implements Rule {
         } else if (used instanceof PasswordUsed.Mistaken mistaken) {
             return "It used " + mistaken.what() + " as its password.";
         }
+        if (used instanceof PasswordUsed.NotFoundYet) {
+            return "It used another password than that of " + line.number() + ".";
+        }
         return "It used a password that " + device.facts().domain().name() + " does not know.";
     }
 
@@ -84,6 +103,13 @@ final class WrongPassword implements Rule {
         }
         if (used instanceof PasswordUsed.DamagedOther || used instanceof PasswordUsed.Mistaken) {
             return "The answer to the challenge was made with it.";
+        }
+        if (used instanceof PasswordUsed.NotFoundYet later) {
+            return String.format(
+                    Locale.ROOT,
+                    "Which one is not known yet: of %,d that are tried at once none fits its answer. The others are tried"
+                            + " when their turn comes, since the passwords of many phones are looked for now.",
+                    later.tried());
         }
         String tried = used instanceof PasswordUsed.Unknown unknown
                 ? String.format(Locale.ROOT, "None of %,d passwords", unknown.tried())

@@ -180,6 +180,9 @@ public final class MessageWords {
         if (used instanceof PasswordUsed.Right) {
             return "fits the password of " + number;
         }
+        if (used instanceof PasswordUsed.NotFoundYet later) {
+            return String.format(Locale.ROOT, "fits none of %,d passwords that are tried at once", later.tried());
+        }
         return used instanceof PasswordUsed.Unknown unknown
                 ? String.format(Locale.ROOT, "fits none of %,d passwords that were tried", unknown.tried())
                 : "fits " + used.brief() + ", not the password of " + number;

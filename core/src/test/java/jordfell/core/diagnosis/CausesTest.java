@@ -11,6 +11,7 @@ import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.evidence.SipTexts;
+import jordfell.core.sip.DigestAnswer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -82,6 +83,31 @@ class CausesTest extends CauseFixture {
                 .returns(
                         "north grants no registration of less than 7200 s, and it does not ask for more.",
                         Finding::sentence);
+    }
+
+    @Test
+    void aPasswordWhoseTurnToBeLookedForHasNotComeIsNotToldAsOneThatNobodyHas() {
+        asks(3, 1, "2416");
+        challenged(3, 1, false);
+        answers(4, 2, DOMAIN, "2416-a", "never seen before");
+        answered(4, 2, "2416", "403 Forbidden");
+        CaseOf device = CaseOf.of(window.facts(), seen, new NoTime(), at(10));
+        assertThat(Diagnosis.of(device)).singleElement().satisfies(f -> {
+            assertThat(f.cause()).isEqualTo(Cause.WRONG_PASSWORD);
+            assertThat(f.sentence()).isEqualTo("It used another password than that of 2416.");
+            assertThat(f.detail()).startsWith("Which one is not known yet: of 3 that are tried at once none fits");
+        });
+        assertThat(new WrongPassword().due(device))
+                .as("it is asked after again")
+                .hasValue(at(70));
+    }
+
+    /** One who has no time to look for a password. */
+    private static final class NoTime extends NoSecrets {
+        @Override
+        public PasswordUsed used(DigestAnswer answer, String number) {
+            return new PasswordUsed.NotFoundYet(3);
+        }
     }
 
     private void refusedWith(String answer, String header) {

@@ -7,6 +7,7 @@ import java.util.PriorityQueue;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -21,6 +22,8 @@ public final class Timeline implements AutoCloseable {
 
     private static final Logger log = LoggerFactory.getLogger(Timeline.class);
 
+    private static final Duration AT_THE_END = Duration.ofSeconds(5);
+
     private record Event(Instant at, long order, Runnable action) {}
 
     private final Object lock = new Object();
@@ -34,6 +37,7 @@ public final class Timeline implements AutoCloseable {
     private final LiveClock clock = new LiveClock();
     private volatile BooleanSupplier brake = () -> false;
     private boolean closed;
+    private volatile @Nullable Thread worker;
 
     public Timeline(Instant start) {
         this.virtualNow = start;
@@ -150,6 +154,7 @@ public final class Timeline implements AutoCloseable {
         Thread thread = new Thread(this::runLive, "lab-world");
         thread.setDaemon(true);
         thread.start();
+        worker = thread;
     }
 
     /** How many events ran. */
@@ -182,7 +187,7 @@ public final class Timeline implements AutoCloseable {
         }
     }
 
-    private @org.jspecify.annotations.Nullable Event take() {
+    private @Nullable Event take() {
         synchronized (lock) {
             while (!closed) {
                 Event next = queue.peek();
@@ -201,11 +206,21 @@ public final class Timeline implements AutoCloseable {
         }
     }
 
+    /** Runs nothing any more, and waits a while for the event that is under way: it may be about to ask somebody who goes next. */
     @Override
     public void close() {
         synchronized (lock) {
             closed = true;
             lock.notifyAll();
+        }
+        Thread running = worker;
+        if (running == null || running == Thread.currentThread()) {
+            return;
+        }
+        try {
+            running.join(AT_THE_END.toMillis());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 }

@@ -9,11 +9,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import jordfell.core.evidence.FollowedCall;
+import jordfell.core.evidence.FollowedCall.Rung;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
-import jordfell.lab.world.FollowedCall.Rung;
 
 /** Calls that are made to see what rings: who is rung and when, as it passes the registrars. */
 final class FollowedCalls {

@@ -18,6 +18,7 @@ import java.util.function.Supplier;
 import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import jordfell.core.calls.Announcement;
+import jordfell.core.evidence.FollowedCall;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.RegistrarNode;

@@ -9,6 +9,8 @@ import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.random.RandomGenerator;
 import jordfell.core.dialing.TestNumber;
+import jordfell.core.evidence.CameIn;
+import jordfell.core.evidence.FollowedCall;
 import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.SipAddress;

@@ -29,6 +29,33 @@ class TimelineTest {
         }
     }
 
+    @Test
+    void whoClosesItWaitsForTheEventThatIsUnderWayAndNoneFollows() throws Exception {
+        Timeline timeline = live();
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch mayEnd = new CountDownLatch(1);
+        List<String> done = new CopyOnWriteArrayList<>();
+        timeline.post(() -> {
+            begun.countDown();
+            try {
+                mayEnd.await();
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+            done.add("under way");
+        });
+        timeline.post(() -> done.add("after it"));
+        begun.await();
+        Thread closes = new Thread(timeline::close);
+        closes.start();
+        closes.join(50);
+        assertThat(closes.isAlive()).isTrue();
+        mayEnd.countDown();
+        closes.join(5_000);
+        assertThat(closes.isAlive()).isFalse();
+        assertThat(done).containsExactly("under way");
+    }
+
     private static Timeline live() {
         Timeline timeline = new Timeline(Instant.now());
         timeline.goLive();

@@ -8,8 +8,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import jordfell.core.calls.Diversions;
+import jordfell.core.evidence.FollowedCall;
+import jordfell.core.evidence.FollowedCall.Rung;
 import jordfell.core.evidence.SipSeen;
-import jordfell.lab.world.FollowedCall.Rung;
 import org.junit.jupiter.api.Test;
 
 /** A call that is made to see what rings: who was rung, when, and how it ended. */

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
+import jordfell.core.evidence.FollowedCall;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.media.Codec;

@@ -6,8 +6,8 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.Consumer;
+import jordfell.core.evidence.FollowedCall;
 import jordfell.core.identity.MacAddress;
-import jordfell.lab.world.FollowedCall;
 import jordfell.server.problem.RefusedException;
 
 /** Has a phone of the Lab dial. */

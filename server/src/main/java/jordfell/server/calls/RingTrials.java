@@ -11,7 +11,7 @@ import jordfell.core.calls.RingTrial;
 import jordfell.core.calls.RingTrial.Rang;
 import jordfell.core.calls.Ringing;
 import jordfell.core.device.Device;
-import jordfell.lab.world.FollowedCall;
+import jordfell.core.evidence.FollowedCall;
 import jordfell.server.problem.RefusedException;
 import jordfell.server.records.DeviceStore;
 import org.springframework.stereotype.Component;

@@ -34,6 +34,12 @@ public class DomainSecrets {
     private final Cache<Opened, Map<String, String>> open =
             Caffeine.newBuilder().maximumSize(20).expireAfterWrite(OPEN).build();
 
+    private record OfNumber(long domain, String number, long moved) {}
+
+    /** The passwords of one extension, the present one first: a phone that is refused answers with each try. */
+    private final Cache<OfNumber, List<String>> own =
+            Caffeine.newBuilder().maximumSize(1_000).expireAfterWrite(OPEN).build();
+
     /** An answer is looked at whenever its device is; which password gave it does not change while none is changed. */
     private record Asked(long domain, String number, DigestAnswer answer, long moved) {}
 
@@ -64,6 +70,7 @@ public class DomainSecrets {
     void follow(Changed changed) {
         if (changed.touches(Subject.EXTENSION) || changed.touches(Subject.PASSWORD)) {
             open.invalidateAll();
+            own.invalidateAll();
             used.invalidateAll();
         }
     }
@@ -106,42 +113,58 @@ public class DomainSecrets {
 
         @Override
         public PasswordUsed used(DigestAnswer answer, String number) {
-            return used.get(
-                    new Asked(domainId, number, answer, extensions.secretsMoved()), asked -> looked(answer, number));
+            Asked asked = new Asked(domainId, number, answer, extensions.secretsMoved());
+            PasswordUsed known = used.getIfPresent(asked);
+            if (known != null && !(known instanceof PasswordUsed.NotFoundYet)) {
+                return known;
+            }
+            PasswordUsed now = looked(answer, number, Optional.ofNullable(known));
+            used.put(asked, now);
+            return now;
         }
 
         /**
          * A password of which all was tried in vain is another one once it is answered with: till then little is tried. Where
-         * many are looked for, some of them have to wait: what was not tried yet is tried when the device is looked at later.
+         * many are looked for, some of them have to wait for their turn.
+         *
+         * @param waits what was told of the same answer while it waited
          */
-        private PasswordUsed looked(DigestAnswer answer, String number) {
+        private PasswordUsed looked(DigestAnswer answer, String number, Optional<PasswordUsed> waits) {
             Sought sought = new Sought(domainId, number, answer.username(), extensions.secretsMoved());
             PasswordUsed before = unknown.getIfPresent(sought);
-            if (before != null) {
-                PasswordUsed now = PasswordCandidates.find(answer, "REGISTER", number, this);
-                return now instanceof PasswordUsed.Unknown ? before : now;
+            PasswordUsed likely = waits.orElseGet(() -> PasswordCandidates.find(answer, "REGISTER", number, this));
+            if (likely instanceof PasswordUsed.Unknown few) {
+                likely = new PasswordUsed.NotFoundYet(few.tried());
             }
-            PasswordUsed likely = PasswordCandidates.find(answer, "REGISTER", number, this);
-            if (!(likely instanceof PasswordUsed.Unknown) || !searches.begins()) {
+            if (!(likely instanceof PasswordUsed.NotFoundYet)) {
                 return likely;
             }
+            if (before != null) {
+                return before;
+            }
+            return searches.begins() ? thoroughly(answer, number, sought) : likely;
+        }
+
+        private PasswordUsed thoroughly(DigestAnswer answer, String number, Sought sought) {
             long began = searches.now();
             try {
-                PasswordUsed now = SecretBook.super.used(answer, number);
-                if (now instanceof PasswordUsed.Unknown) {
-                    unknown.put(sought, now);
+                PasswordUsed found = SecretBook.super.used(answer, number);
+                if (found instanceof PasswordUsed.Unknown) {
+                    unknown.put(sought, found);
                 }
-                return now;
+                return found;
             } finally {
                 searches.ended(began);
             }
         }
 
         private List<String> passwords(String number) {
-            return extensions
-                    .byNumber(domainId, number)
-                    .map(e -> extensions.passwords(e.id()))
-                    .orElse(List.of());
+            return own.get(
+                    new OfNumber(domainId, number, extensions.secretsMoved()),
+                    asked -> extensions
+                            .byNumber(domainId, number)
+                            .map(e -> extensions.passwords(e.id()))
+                            .orElse(List.of()));
         }
     }
 }

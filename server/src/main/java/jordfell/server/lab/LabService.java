@@ -14,6 +14,7 @@ import java.util.concurrent.TimeoutException;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Stream;
+import jordfell.core.evidence.FollowedCall;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.RegistrarNode;
 import jordfell.lab.fault.Fault;
@@ -22,7 +23,6 @@ import jordfell.lab.phone.HttpConfigSource;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.wire.SipPorts;
-import jordfell.lab.world.FollowedCall;
 import jordfell.lab.world.LabWorld;
 import jordfell.server.calls.LabDialler;
 import jordfell.server.change.Changed;
@@ -236,8 +236,10 @@ public class LabService implements PhoneBell, TestCalls, Contacts, LabDialler {
         timeline.post(() -> world().follow(domain, number, patience, told));
     }
 
+    /** Before the database is closed, which what goes on in the world asks. */
     @PreDestroy
     void close() throws IOException {
+        timeline.close();
         if (sipPort != null) {
             sipPort.close();
         }

@@ -1,12 +1,12 @@
-package jordfell.lab.world;
+package jordfell.core.evidence;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import jordfell.core.evidence.FollowedCall.Rung;
 import jordfell.core.identity.MacAddress;
-import jordfell.lab.world.FollowedCall.Rung;
 import org.junit.jupiter.api.Test;
 
 /** What a test call shows of the device that it was meant for. */

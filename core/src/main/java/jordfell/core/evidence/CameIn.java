@@ -1,18 +1,21 @@
-package jordfell.lab.world;
+package jordfell.core.evidence;
 
 import java.util.List;
-import jordfell.core.evidence.CallEnd;
+import jordfell.core.evidence.FollowedCall.Rung;
 import jordfell.core.identity.MacAddress;
-import jordfell.lab.world.FollowedCall.Rung;
 
 /**
  * What a test call to an extension shows of one device that has it. An answer alone shows nothing: the call may have been sent
  * on, and another device of the extension may have been quicker.
  */
-record CameIn(boolean worked, String words) {
+public record CameIn(boolean worked, String words) {
 
-    /** @param call one that is over */
-    static CameIn of(FollowedCall call, String number, MacAddress device) {
+    /**
+     * What a call shows of a device that has the number.
+     *
+     * @param call one that is over
+     */
+    public static CameIn of(FollowedCall call, String number, MacAddress device) {
         if (!call.isAnswered()) {
             return new CameIn(false, call.words());
         }

@@ -1,4 +1,4 @@
-package jordfell.lab.world;
+package jordfell.core.evidence;
 
 import java.time.Duration;
 import java.util.List;
@@ -35,7 +35,8 @@ public record FollowedCall(List<Rung> rung, boolean isAnswered, String words, Du
     public record Rung(
             String number, String peer, Optional<MacAddress> device, Duration after, boolean rings, int answer) {
 
-        Rung said(int status) {
+        /** The same after a response came from it. */
+        public Rung said(int status) {
             return new Rung(
                     number,
                     peer,
