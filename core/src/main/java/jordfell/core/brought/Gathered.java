@@ -52,10 +52,13 @@ public final class Gathered {
      */
     public record Stranger(String number, String domain, String host, long seen, Instant last, String answer) {}
 
+    /** One episode of several that say the same. */
+    private record Begun(String key, Instant first) {}
+
     private static final class Page {
         private final Set<MatchedBy> by = EnumSet.noneOf(MatchedBy.class);
         private final Folding folding = Folding.from(List.of());
-        private final Map<String, Episode> episodes = new LinkedHashMap<>();
+        private final Map<Begun, Episode> episodes = new LinkedHashMap<>();
         private Instant first = Instant.MAX;
         private Instant last = Instant.MIN;
         private long seen;
@@ -95,7 +98,7 @@ public final class Gathered {
         page.first = o.at().isBefore(page.first) ? o.at() : page.first;
         page.last = o.at().isAfter(page.last) ? o.at() : page.last;
         for (Folding.Write write : page.folding.take(List.of(o))) {
-            String key = write.episode().key() + " " + write.episode().first();
+            Begun key = new Begun(write.episode().key(), write.episode().first());
             bytes -= size(page.episodes.remove(key));
             if (write.fate() != Folding.Fate.ENDS) {
                 page.episodes.put(key, write.episode());
@@ -103,18 +106,19 @@ public final class Gathered {
             }
         }
         while (page.episodes.size() > MOST_EPISODES || bytes > MOST_BYTES && page.episodes.size() > 1) {
-            String oldest = page.episodes.keySet().iterator().next();
+            Begun oldest = page.episodes.keySet().iterator().next();
             bytes -= size(page.episodes.remove(oldest));
         }
     }
 
     private static long size(@org.jspecify.annotations.Nullable Episode episode) {
-        return episode == null
-                ? 0
-                : episode.newest().stream()
-                        .mapToLong(
-                                o -> o instanceof SipSeen sip ? sip.datagram().length() : 64)
-                        .sum();
+        long size = 0;
+        if (episode != null) {
+            for (Observation o : episode.newest()) {
+                size += o instanceof SipSeen sip ? sip.datagram().length() : 64;
+            }
+        }
+        return size;
     }
 
     private void stranger(Sighting seen) {

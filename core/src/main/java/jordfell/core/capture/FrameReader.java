@@ -30,6 +30,8 @@ public final class FrameReader implements CaptureReader.Frames {
     private static final int AUTHENTICATION = 51;
     private static final int MOST_EXTENSIONS = 8;
 
+    private static final int UNCHECKED = -1;
+
     private final Packets packets;
     private final Tally tally;
     private final Fragments fragments;
@@ -105,20 +107,23 @@ public final class FrameReader implements CaptureReader.Frames {
         if (header < 20 || from + header > stop || protocol != UDP && protocol != TCP) {
             return;
         }
-        if (Checksum.of(bytes, from, header, 0) != 0) {
+        boolean isDamaged = Checksum.of(bytes, from, header, 0) != 0;
+        if (isDamaged) {
             tally.badChecksums++;
         }
+        boolean isCut = from + total > end;
+        int pseudo = isDamaged || isCut ? UNCHECKED : Checksum.sum(bytes, from + 12, 8);
         int part = half(bytes, from + 6);
         String source = Addresses.v4(bytes, from + 12);
         String target = Addresses.v4(bytes, from + 16);
         if ((part & 0x3fff) == 0) {
-            carried(at, source, target, protocol, bytes, from + header, stop);
+            carried(at, source, target, protocol, pseudo, bytes, from + header, stop);
             return;
         }
         String packet = source + " " + target + " " + protocol + " " + half(bytes, from + 4);
         fragments
                 .put(packet, at, (part & 0x1fff) * 8, (part & 0x2000) == 0, bytes, from + header, stop)
-                .ifPresent(whole -> carried(at, source, target, protocol, whole, 0, whole.length));
+                .ifPresent(whole -> carried(at, source, target, protocol, pseudo, whole, 0, whole.length));
     }
 
     private void v6(Instant at, byte[] bytes, int from, int end) {
@@ -127,6 +132,7 @@ public final class FrameReader implements CaptureReader.Frames {
         }
         int length = half(bytes, from + 4);
         int stop = length == 0 ? end : Math.min(end, from + 40 + length);
+        int pseudo = from + 40 + length > end ? UNCHECKED : Checksum.sum(bytes, from + 8, 32);
         int protocol = bytes[from + 6] & 0xff;
         int place = from + 40;
         String source = Addresses.v6(bytes, from + 8);
@@ -139,7 +145,7 @@ public final class FrameReader implements CaptureReader.Frames {
                 if (next == UDP || next == TCP) {
                     fragments
                             .put(packet, at, part & 0xfff8, (part & 1) == 0, bytes, place + 8, stop)
-                            .ifPresent(whole -> carried(at, source, target, next, whole, 0, whole.length));
+                            .ifPresent(whole -> carried(at, source, target, next, pseudo, whole, 0, whole.length));
                 }
                 return;
             }
@@ -150,7 +156,7 @@ public final class FrameReader implements CaptureReader.Frames {
             place += size;
         }
         if (protocol == UDP || protocol == TCP) {
-            carried(at, source, target, protocol, bytes, place, stop);
+            carried(at, source, target, protocol, pseudo, bytes, place, stop);
         }
     }
 
@@ -159,7 +165,12 @@ public final class FrameReader implements CaptureReader.Frames {
         return protocol == 0 || protocol == 43 || protocol == FRAGMENT || protocol == AUTHENTICATION || protocol == 60;
     }
 
-    private void carried(Instant at, String source, String target, int protocol, byte[] bytes, int from, int end) {
+    /** @param pseudo the sum of the addresses, which count for its checksum; {@link #UNCHECKED} where that can’t be told */
+    private void carried(
+            Instant at, String source, String target, int protocol, int pseudo, byte[] bytes, int from, int end) {
+        if (pseudo != UNCHECKED && isDamaged(protocol, pseudo, bytes, from, end)) {
+            tally.badChecksums++;
+        }
         if (protocol == UDP) {
             udp(at, source, target, bytes, from, end);
         } else if (from + 20 <= end) {
@@ -175,6 +186,18 @@ public final class FrameReader implements CaptureReader.Frames {
                         end - payload);
             }
         }
+    }
+
+    /** RFC 768, RFC 9293 §3.1, RFC 8200 §8.1. A datagram with no checksum says nothing of it. */
+    private static boolean isDamaged(int protocol, int pseudo, byte[] bytes, int from, int end) {
+        if (protocol == TCP) {
+            return Checksum.of(bytes, from, end - from, pseudo + TCP + end - from) != 0;
+        }
+        int length = from + 8 <= end ? half(bytes, from + 4) : 0;
+        return length >= 8
+                && from + length <= end
+                && half(bytes, from + 6) != 0
+                && Checksum.of(bytes, from, length, pseudo + UDP + length) != 0;
     }
 
     private void udp(Instant at, String source, String target, byte[] bytes, int from, int end) {

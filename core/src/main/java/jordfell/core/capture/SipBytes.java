@@ -25,6 +25,14 @@ final class SipBytes {
             bytes("UPDATE "),
             bytes("PRACK "));
 
+    /** Whether anything that is SIP begins with a byte: nearly all that goes over a wire is told from it by that. */
+    private static final boolean[] FIRST = new boolean[128];
+
+    static {
+        FIRST[RESPONSE[0]] = true;
+        METHODS.forEach(method -> FIRST[method[0]] = true);
+    }
+
     private static final byte[] URI = bytes("sip");
     private static final byte[] PHONE_URI = bytes("tel:");
 
@@ -32,6 +40,9 @@ final class SipBytes {
 
     /** Whether a message begins there. */
     static boolean beginMessage(byte[] bytes, int from, int length) {
+        if (length <= 0 || bytes[from] < 0 || !FIRST[bytes[from]]) {
+            return false;
+        }
         int end = from + length;
         if (starts(bytes, from, end, RESPONSE)) {
             return true;

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.regex.Pattern;
 import jordfell.core.evidence.Datagram;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
@@ -31,6 +32,8 @@ final class SipSightings {
 
     /** What is sent again comes later (RFC 3261 §17.1.1.1: T1 is 500 ms); a second recording of the same comes sooner. */
     private static final Duration TWICE = Duration.ofMillis(50);
+
+    private static final Pattern SECONDS = Pattern.compile("[0-9]{1,8}");
 
     private record Asked(String contact, boolean ends, Optional<MacAddress> mac) {}
 
@@ -66,19 +69,20 @@ final class SipSightings {
         tally.sip++;
         SipMessage message = read.message();
         boolean toNode = directions.isToNode(message, flow);
+        String exchange = exchange(message);
         String peer = toNode ? flow.from() : flow.to();
         String host = toNode ? flow.fromHost() : flow.toHost();
         String node = directions.node(flow, toNode);
-        Optional<MacAddress> mac = macOf(message, toNode);
+        Optional<MacAddress> mac = macOf(message, exchange, toNode);
         String domain = domain(message);
         to.accept(new Sighting(domain, mac, host, SipSeen.of(at, toNode, node, peer, Datagram.of(bytes), message)));
         if (!toNode && message.isResponse()) {
-            binding(at, message, node, peer).ifPresent(binding -> to.accept(new Sighting(domain, mac, host, binding)));
+            binding(at, message, exchange, node, peer)
+                    .ifPresent(binding -> to.accept(new Sighting(domain, mac, host, binding)));
         }
     }
 
-    private Optional<MacAddress> macOf(SipMessage message, boolean toNode) {
-        String exchange = exchange(message);
+    private Optional<MacAddress> macOf(SipMessage message, String exchange, boolean toNode) {
         if (toNode && !message.isResponse()) {
             List<SipAddress> contacts = SipHeaders.contacts(message);
             Optional<SipAddress> first = contacts.stream().findFirst();
@@ -94,8 +98,9 @@ final class SipSightings {
     }
 
     /** What the answer to a registration says of it (RFC 3261 §10.3 step 8): which binding there is, and until when. */
-    private Optional<BindingChanged> binding(Instant at, SipMessage message, String node, String peer) {
-        Asked request = asked.get(exchange(message));
+    private Optional<BindingChanged> binding(
+            Instant at, SipMessage message, String exchange, String node, String peer) {
+        Asked request = asked.get(exchange);
         if (request == null || message.status() != 200 || !message.method().equals("REGISTER")) {
             return Optional.empty();
         }
@@ -105,7 +110,7 @@ final class SipSightings {
                 .findFirst();
         int seconds = bound.flatMap(c -> c.param("expires"))
                 .or(() -> message.first("Expires"))
-                .filter(e -> e.matches("[0-9]{1,8}"))
+                .filter(e -> SECONDS.matcher(e).matches())
                 .map(Integer::parseInt)
                 .orElse(0);
         if (bound.isEmpty() && !request.ends()) {

@@ -3,11 +3,10 @@ package jordfell.core.evidence;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
-import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
-import java.util.stream.Collectors;
+import java.util.StringJoiner;
 import jordfell.core.evidence.Observation.AddressBanned;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.ConfigRequested;
@@ -82,7 +81,13 @@ final class EpisodeKey {
                 first.node(),
                 first.peer(),
                 agent + first.message().first("Event").map(e -> " " + e).orElse(""),
-                exchange.stream().map(EpisodeKey::step).collect(Collectors.joining(" ")));
+                steps(exchange));
+    }
+
+    private static String steps(List<SipSeen.Message> exchange) {
+        StringJoiner steps = new StringJoiner(" ");
+        exchange.forEach(message -> steps.add(step(message)));
+        return steps.toString();
     }
 
     private static String step(SipSeen.Message message) {
@@ -103,7 +108,11 @@ final class EpisodeKey {
     }
 
     private static String joined(Object... parts) {
-        return shortened(Arrays.stream(parts).map(String::valueOf).collect(Collectors.joining("|")));
+        StringJoiner key = new StringJoiner("|"); // without a stream: made for all that is seen
+        for (Object part : parts) {
+            key.add(String.valueOf(part));
+        }
+        return shortened(key.toString());
     }
 
     /** What comes from the wire may be long; its beginning and its digest tell it from others as well. */

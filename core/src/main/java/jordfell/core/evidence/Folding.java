@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -26,7 +27,7 @@ public final class Folding {
     private static final int MOST = 64;
 
     /** What is asked again and again, with its answers. */
-    private static final List<String> EXCHANGES = List.of("REGISTER", "SUBSCRIBE");
+    private static final Set<String> EXCHANGES = Set.of("REGISTER", "SUBSCRIBE");
 
     private final Map<String, Episode> written = new LinkedHashMap<>();
     private final Map<String, List<SipSeen.Message>> open = new LinkedHashMap<>();
@@ -71,8 +72,12 @@ public final class Folding {
                 write(Episode.of(EpisodeKey.of(o), List.of(o)), writes);
             }
         }
-        seen.stream().map(Observation::at).max(Instant::compareTo).ifPresent(now -> closeOld(now, writes));
-        touched.stream().filter(open::containsKey).forEach(id -> writeOpen(id, writes));
+        latest(seen).ifPresent(now -> closeOld(now, writes));
+        for (String id : touched) {
+            if (open.containsKey(id)) {
+                writeOpen(id, writes);
+            }
+        }
         forgetOldest();
         return List.copyOf(writes.values());
     }
@@ -82,7 +87,18 @@ public final class Folding {
         return written.containsKey(key);
     }
 
+    private static Optional<Instant> latest(List<? extends Observation> seen) {
+        Instant latest = null;
+        for (Observation o : seen) {
+            latest = latest == null || o.at().isAfter(latest) ? o.at() : latest;
+        }
+        return Optional.ofNullable(latest);
+    }
+
     private void closeOld(Instant now, Map<String, Write> writes) {
+        if (open.isEmpty()) {
+            return;
+        }
         List<String> over = open.entrySet().stream()
                 .filter(e -> last(e.getValue()).at().plus(LONGEST_EXCHANGE).isBefore(now) || open.size() > MOST)
                 .map(Map.Entry::getKey)
@@ -131,7 +147,7 @@ public final class Folding {
     }
 
     private static boolean isOfAnExchange(SipSeen.Message sip) {
-        return EXCHANGES.stream().anyMatch(method -> sip.asks(method) || sip.answers(method));
+        return EXCHANGES.contains(sip.message().method());
     }
 
     /** Everything but a provisional response and a challenge, which only asks for the next try. */

@@ -87,6 +87,9 @@ public final class SipReader {
         if (length > body.length) {
             return broken("Content-Length says " + length + ", the body has " + body.length + ": truncated");
         }
+        if (length == body.length) {
+            return new SipReading.Message(message);
+        }
         return new SipReading.Message(new SipMessage(
                 message.startLine(), message.headers(), new String(body, 0, length, StandardCharsets.UTF_8)));
     }

@@ -2,6 +2,7 @@ package jordfell.core.capture;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -60,6 +61,34 @@ class FrameReaderTest {
             assertThat(s.peer()).isEqualTo(peer);
             assertThat(s.datagram().bytes()).isEqualTo(ASKS);
         });
+    }
+
+    /** Where 0 stands, the sender computed none (RFC 768). */
+    @ParameterizedTest
+    @CsvSource({"true, 0, false", "true, 1, true", "false, 0, false", "false, 1, true"})
+    void aDatagramWhoseChecksumIsWrongIsTakenAndToldOf(boolean has, int off, boolean told) {
+        byte[] udp = Wire.udp(5060, 5060, ASKS);
+        byte[] packet = Wire.v4(Wire.PHONE, Wire.NODE, 17, udp);
+        int sum = Checksum.sum(packet, 12, 8) + 17 + udp.length;
+        short right = Checksum.of(packet, 20, udp.length, sum);
+        ByteBuffer.wrap(packet).putShort(26, (short) (has ? right + off : off));
+        Brought brought = of(Wire.ethernet(packet));
+        assertThat(brought.sip()).hasSize(1);
+        assertThat(brought.reader.doubts()).hasSize(told ? 1 : 0);
+    }
+
+    /** Of what was not recorded whole nobody can tell. */
+    @Test
+    void aSegmentThatWasCutIsNotToldAsDamaged() {
+        byte[] packet = Wire.v4(Wire.PHONE, Wire.NODE, 6, Wire.tcp(40_001, 5060, 100, 0x18, ASKS));
+        byte[] cut = Arrays.copyOf(packet, packet.length - 5);
+        assertThat(of(Wire.ethernet(packet)).reader.doubts()).isEmpty();
+        assertThat(of(Wire.ethernet(cut)).reader.doubts()).noneMatch(d -> d.contains("checksum"));
+        packet[packet.length - 1] ^= 1;
+        assertThat(of(Wire.ethernet(packet)).reader.doubts())
+                .singleElement()
+                .asString()
+                .startsWith("1 packet is with a wrong checksum");
     }
 
     @ParameterizedTest

@@ -11,6 +11,8 @@ import java.util.List;
 /** Frames and captures as others would make them, byte by byte. */
 final class Wire {
 
+    private static final int TCP = 6;
+
     static final byte[] PHONE = {(byte) 198, 51, 100, 7};
     static final byte[] NODE = {(byte) 192, 0, 2, 11};
     static final byte[] PHONE_6 = six("20010db8000000000000000000000007");
@@ -92,11 +94,18 @@ final class Wire {
                 .put(body)
                 .array();
         ByteBuffer.wrap(packet).putShort(10, Checksum.of(packet, 0, 20, 0));
+        return protocol == TCP && part == 0 ? checked(packet, 20, Checksum.sum(packet, 12, 8)) : packet;
+    }
+
+    /** With the checksum of the segment that begins there (RFC 9293 §3.1). */
+    private static byte[] checked(byte[] packet, int from, int addresses) {
+        int length = packet.length - from;
+        ByteBuffer.wrap(packet).putShort(from + 16, Checksum.of(packet, from, length, addresses + TCP + length));
         return packet;
     }
 
     static byte[] v6(byte[] from, byte[] to, int next, byte[] body) {
-        return ByteBuffer.allocate(40 + body.length)
+        byte[] packet = ByteBuffer.allocate(40 + body.length)
                 .putInt(0x60000000)
                 .putShort((short) body.length)
                 .put((byte) next)
@@ -105,6 +114,7 @@ final class Wire {
                 .put(to)
                 .put(body)
                 .array();
+        return next == TCP ? checked(packet, 40, Checksum.sum(packet, 8, 32)) : packet;
     }
 
     /** An extension header of options (RFC 8200 §4.3) before what follows. */

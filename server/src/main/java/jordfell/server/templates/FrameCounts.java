@@ -67,7 +67,7 @@ class FrameCounts {
                 knocks.count(guessers.sources()),
                 count("select count(*) n from stray where not ignored and not refused and device_id is null"),
                 count("select count(*) n from (select distinct cause, variant from device_state "
-                        + "where cause <> '' and condition <> 'PARKED')"),
+                        + "where cause > '' and condition <> 'PARKED')"),
                 count("select count(*) n from device_state where pending"),
                 count("select count(*) n from device_state where pending and releasable"),
                 since.orElse(null),

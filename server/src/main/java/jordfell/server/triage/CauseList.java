@@ -121,7 +121,7 @@ class CauseList {
                                count(distinct t.sentence) sentences
                         from device_state t join device d on d.id = t.device_id
                         left join finding f on f.device_id = t.device_id and f.closed_at is null and f.cause = t.cause
-                        where t.cause <> '' and t.condition <> 'PARKED'""" + where
+                        where t.cause > '' and t.condition <> 'PARKED'""" + where
                                 + " group by t.cause, t.variant order by array_contains(?, t.cause), n desc, since limit "
                                 + MOST_CAUSES,
                         row -> new Group(
