@@ -66,8 +66,9 @@ class FrameCounts {
         return new Frame(
                 knocks.count(guessers.sources()),
                 count("select count(*) n from stray where not ignored and not refused and device_id is null"),
+                // From its first letter on, since the index holds all that have no cause before that.
                 count("select count(*) n from (select distinct cause, variant from device_state "
-                        + "where cause > '' and condition <> 'PARKED')"),
+                        + "where cause >= 'a' and condition <> 'PARKED')"),
                 count("select count(*) n from device_state where pending"),
                 count("select count(*) n from device_state where pending and releasable"),
                 since.orElse(null),

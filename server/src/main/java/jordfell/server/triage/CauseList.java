@@ -108,6 +108,7 @@ class CauseList {
         this.clock = clock;
     }
 
+    /** A cause begins with a letter: from there on the index holds those that have one, and not the whole fleet. */
     List<CauseView> all(Filter filter) {
         List<@Nullable Object> values = new ArrayList<>();
         String where = filter.where(values);
@@ -121,7 +122,7 @@ class CauseList {
                                count(distinct t.sentence) sentences
                         from device_state t join device d on d.id = t.device_id
                         left join finding f on f.device_id = t.device_id and f.closed_at is null and f.cause = t.cause
-                        where t.cause > '' and t.condition <> 'PARKED'""" + where
+                        where t.cause >= 'a' and t.condition <> 'PARKED'""" + where
                                 + " group by t.cause, t.variant order by array_contains(?, t.cause), n desc, since limit "
                                 + MOST_CAUSES,
                         row -> new Group(
