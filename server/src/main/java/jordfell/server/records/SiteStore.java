@@ -2,10 +2,12 @@ package jordfell.server.records;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import jordfell.core.ground.Site;
 import jordfell.core.planning.Networks;
 import jordfell.server.jdbc.Jdbc;
+import jordfell.server.jdbc.KeptReads;
 import jordfell.server.jdbc.RowMapper;
 import jordfell.server.security.Sealer;
 import org.springframework.stereotype.Component;
@@ -29,12 +31,19 @@ public class SiteStore {
             new Site.Access(row.text("fetch_user"), row.text("fetch_from")),
             row.number("version"));
 
+    private static final int MOST_KEPT = 10_000;
+
     private final Jdbc jdbc;
     private final Sealer sealer;
+
+    /** Asked whenever a phone asks for a file. */
+    private final KeptReads<String, Site> byToken;
 
     SiteStore(Jdbc jdbc, Sealer sealer) {
         this.jdbc = jdbc;
         this.sealer = sealer;
+        this.byToken = new KeptReads<>(
+                jdbc, Set.of("site"), MOST_KEPT, token -> jdbc.one("select * from site where token = ?", SITE, token));
     }
 
     public List<Site> all() {
@@ -62,7 +71,7 @@ public class SiteStore {
     }
 
     public Optional<Site> byToken(String token) {
-        return jdbc.one("select * from site where token = ?", SITE, token);
+        return byToken.get(token);
     }
 
     /** Adds a site; its own id and version are ignored. */
