@@ -28,6 +28,7 @@ public final class FrameReader implements CaptureReader.Frames {
     private static final int UDP = 17;
     private static final int FRAGMENT = 44;
     private static final int AUTHENTICATION = 51;
+    private static final int ROUTING = 43;
     private static final int MOST_EXTENSIONS = 8;
 
     private static final int UNCHECKED = -1;
@@ -111,8 +112,8 @@ public final class FrameReader implements CaptureReader.Frames {
         if (isDamaged) {
             tally.badChecksums++;
         }
-        boolean isCut = from + total > end;
-        int pseudo = isDamaged || isCut ? UNCHECKED : Checksum.sum(bytes, from + 12, 8);
+        boolean isWhole = total != 0 && from + total <= end;
+        int pseudo = isDamaged || !isWhole ? UNCHECKED : Checksum.sum(bytes, from + 12, 8);
         int part = half(bytes, from + 6);
         String source = Addresses.v4(bytes, from + 12);
         String target = Addresses.v4(bytes, from + 16);
@@ -132,7 +133,9 @@ public final class FrameReader implements CaptureReader.Frames {
         }
         int length = half(bytes, from + 4);
         int stop = length == 0 ? end : Math.min(end, from + 40 + length);
-        int pseudo = from + 40 + length > end ? UNCHECKED : Checksum.sum(bytes, from + 8, 32);
+        // Before a routing header stands another target than the one that was summed up (RFC 8200 §8.1).
+        boolean isWhole = length != 0 && from + 40 + length <= end && bytes[from + 6] != ROUTING;
+        int pseudo = isWhole ? Checksum.sum(bytes, from + 8, 32) : UNCHECKED;
         int protocol = bytes[from + 6] & 0xff;
         int place = from + 40;
         String source = Addresses.v6(bytes, from + 8);
@@ -162,7 +165,11 @@ public final class FrameReader implements CaptureReader.Frames {
 
     /** Hop by hop, routing, fragment, authentication, destination (RFC 8200 §4.1). */
     private static boolean isExtension(int protocol) {
-        return protocol == 0 || protocol == 43 || protocol == FRAGMENT || protocol == AUTHENTICATION || protocol == 60;
+        return protocol == 0
+                || protocol == ROUTING
+                || protocol == FRAGMENT
+                || protocol == AUTHENTICATION
+                || protocol == 60;
     }
 
     /** @param pseudo the sum of the addresses, which count for its checksum; {@link #UNCHECKED} where that can’t be told */

@@ -91,7 +91,7 @@ public final class Tally {
         add(
                 doubts,
                 badChecksums,
-                "%s with a wrong checksum, taken all the same: a card that computes it leaves it wrong.");
+                "%s with a wrong checksum, taken all the same: damaged on the way, or recorded before a card computed it.");
         add(doubts, twice, "%s recorded twice, counted once.");
         add(doubts, broken, "%s begin as SIP does and can’t be read; they stand among what was seen.");
         return doubts;

@@ -11,7 +11,7 @@ import jordfell.core.path.LineStatus;
 /** <em>wrong-password</em>: which password its answer to a challenge was made with, if not the right one. */
 final class WrongPassword implements Rule {
 
-    /** A password whose turn to be looked for has not come is asked after again so much later. */
+    /** A password whose turn to be looked for has not come is asked after again so much later at the soonest. */
     private static final Duration LATER = Duration.ofMinutes(1);
 
     @Override
@@ -30,9 +30,16 @@ final class WrongPassword implements Rule {
 
     @Override
     public Optional<Instant> due(CaseOf device) {
-        return overPassword(device).stream().anyMatch(t -> t.used() instanceof PasswordUsed.NotFoundYet)
-                ? Optional.of(device.now().plus(LATER))
-                : Optional.empty();
+        return overPassword(device).stream()
+                .filter(t -> t.used() instanceof PasswordUsed.NotFoundYet)
+                .map(t -> device.now().plus(later(t, device.now())))
+                .min(Instant::compareTo);
+    }
+
+    /** As long again as the answer is old: days in which nobody looked are gone through in a few steps. */
+    private static Duration later(TurnedAway t, Instant now) {
+        Duration old = t.request().map(r -> Duration.between(r.at(), now)).orElse(LATER);
+        return old.compareTo(LATER) > 0 ? old : LATER;
     }
 
     private static List<TurnedAway> overPassword(CaseOf device) {
@@ -108,7 +115,7 @@ final class WrongPassword implements Rule {
             return String.format(
                     Locale.ROOT,
                     "Which one is not known yet: of %,d that are tried at once none fits its answer. The others are tried"
-                            + " when their turn comes, since the passwords of many phones are looked for now.",
+                            + " when their turn comes: passwords are looked for one after another.",
                     later.tried());
         }
         String tried = used instanceof PasswordUsed.Unknown unknown

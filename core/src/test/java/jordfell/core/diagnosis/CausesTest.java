@@ -100,6 +100,8 @@ class CausesTest extends CauseFixture {
         assertThat(new WrongPassword().due(device))
                 .as("it is asked after again")
                 .hasValue(at(70));
+        CaseOf dayLater = CaseOf.of(window.facts(), seen, new NoTime(), at(86_404));
+        assertThat(new WrongPassword().due(dayLater)).as("less and less").hasValue(at(2 * 86_400 + 4));
     }
 
     /** One who has no time to look for a password. */
