@@ -27,6 +27,9 @@ final class LineClient {
 
     private static final Duration LONGEST_PAUSE = Duration.ofMinutes(1);
 
+    /** A line that is refused this often in a row takes twice as long until it tries again, and after as many more three times. */
+    private static final int EAGER_TRIES = 6;
+
     private static final Duration LONGEST_CONNECTION = Duration.ofHours(4);
 
     private static final Duration T1 = Duration.ofMillis(500);
@@ -52,6 +55,7 @@ final class LineClient {
     private long cseq;
     private int nonceCount;
     private int silences;
+    private int refusals;
     private Optional<DigestChallenge> challenge = Optional.empty();
     private Optional<SipMessage> open = Optional.empty();
     private boolean leaving;
@@ -159,6 +163,7 @@ final class LineClient {
         }
         state = State.REGISTERED;
         silences = 0;
+        refusals = 0;
         phone.registered(this);
         keepAlive();
         int granted = SipHeaders.contacts(response).stream()
@@ -258,7 +263,9 @@ final class LineClient {
                                 + response.startLine().substring("SIP/2.0 ".length()));
         state = State.REFUSED;
         challenge = Optional.empty();
-        retryAfter(phone.retryDelay());
+        int times = 1 + Math.min(refusals / EAGER_TRIES, 2);
+        refusals++;
+        retryAfter(atMost(phone.retryDelay().multipliedBy(times)));
     }
 
     /** After a failure the phone first looks whether its configuration was mended, and then tries again. */
@@ -279,10 +286,14 @@ final class LineClient {
 
     /** Where nobody answers: as long as its file says for a refusal, and twice as long each further time (RFC 5626 §4.5). */
     private Duration pause() {
+        return atMost(phone.retryDelay().multipliedBy(1L << Math.min(silences, 5)));
+    }
+
+    /** A minute at most, unless its file says more. */
+    private Duration atMost(Duration pause) {
         Duration usual = phone.retryDelay();
-        Duration longer = usual.multipliedBy(1L << Math.min(silences, 5));
         Duration most = usual.compareTo(LONGEST_PAUSE) > 0 ? usual : LONGEST_PAUSE;
-        return longer.compareTo(most) < 0 ? longer : most;
+        return pause.compareTo(most) < 0 ? pause : most;
     }
 
     /** Registers at a registrar; by TLS only if the certificate that is shown there is good (RFC 5922 §7). */

@@ -145,7 +145,7 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
         settings.put(SettingsCatalogue.REGISTRAR, registrar);
         settings.put(SettingsCatalogue.TIME_SERVER, "192.0.2.123");
         settings.put(SettingsCatalogue.EXPIRY, "120");
-        settings.put(SettingsCatalogue.RETRY, "10");
+        settings.putIfAbsent(SettingsCatalogue.RETRY, "10");
         return settings;
     }
 
