@@ -11,7 +11,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -22,10 +21,6 @@ import jordfell.core.evidence.FollowedCall;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.roster.Domain;
 import jordfell.core.roster.RegistrarNode;
-import jordfell.core.sip.BrokenRequest;
-import jordfell.core.sip.SipMessage;
-import jordfell.core.sip.SipReader;
-import jordfell.core.sip.SipReading;
 import jordfell.lab.calls.SipServer;
 import jordfell.lab.capture.Captured;
 import jordfell.lab.capture.Recorder;
@@ -43,7 +38,6 @@ import jordfell.lab.phone.SimPhone;
 import jordfell.lab.registrar.Accounts;
 import jordfell.lab.registrar.Outcome;
 import jordfell.lab.registrar.Registrar;
-import jordfell.lab.registrar.RegistrarEvent;
 import jordfell.lab.time.Timeline;
 import jordfell.lab.tls.LabAuthority;
 import jordfell.lab.watching.Messages;
@@ -64,12 +58,10 @@ public final class LabWorld {
 
     private static final int PLAIN_PORT = 5060;
     private static final int TLS_PORT = 5061;
-    private static final Duration TICK = Duration.ofSeconds(1);
 
     private final Timeline timeline;
     private final Network network;
     private final Voicemail voicemail;
-    private final SipServer sip;
     private final Registrar registrar;
     private final Faults faults;
     private final Recorder recorder = new Recorder(MOST_RECORDED, MOST_BYTES);
@@ -80,13 +72,10 @@ public final class LabWorld {
     private final LogCollector logs;
     private final PhoneEnvironment surroundings;
     private final Witness witness;
-    private final NodeDesk desk;
+    private final NodeTraffic traffic;
     private final TestCalls testCalls;
-    private final Map<Transport, Endpoint> outside = new ConcurrentHashMap<>();
-    private final SipCounters counters = new SipCounters();
-    private final Outsiders outsiders = new Outsiders();
-
     private final Nodes nodes = new Nodes();
+    private final NodeAddresses addresses = new NodeAddresses(nodes);
     private final Map<MacAddress, SimPhone> phones = new LinkedHashMap<>();
 
     public LabWorld(
@@ -100,7 +89,7 @@ public final class LabWorld {
         this.network = new Network(timeline, random);
         this.voicemail = new Voicemail(network, accounts::pin, this::messagesChanged);
         this.faults = new Faults(timeline, network, random);
-        this.sip = new SipServer(accounts, voicemail, this::addressOf, faults.nodes()::share, random);
+        SipServer sip = new SipServer(accounts, voicemail, addresses, faults.nodes()::share, random);
         sip.addService(Voicemail.USER, Voicemail.ADDRESS);
         new Announcer(timeline, network);
         sip.addService(Announcement.SERVICE, Announcer.ADDRESS);
@@ -110,18 +99,17 @@ public final class LabWorld {
                 new Captured(timeline.now(), packet.from(), packet.to(), packet.bytes(), packet.firstFragment())));
         faults.phonesAre(this::addressesFor);
         this.names = new Names(timeline, network, observer, faults.names());
-        this.witness = new Witness(timeline, network, nodes, faults.nodes(), observer, counters);
+        this.witness = new Witness(timeline, network, nodes, faults.nodes(), observer);
         this.sites = new SiteServices(timeline, faults, observer, names::hold);
         this.certificates = new NodeCertificates(timeline, nodes, faults.nodes(), witness);
         this.surroundings =
                 new PhoneEnvironment(timeline, network, configs, Names.ADDRESS, sites, certificates, random);
         this.logs = new LogCollector(timeline, network, observer);
         new TimeService(timeline, network);
-        this.desk = new NodeDesk(timeline, faults.nodes(), sip, witness, this::carryOut);
+        this.traffic = new NodeTraffic(timeline, network, sip, nodes, faults.nodes(), witness, plots);
         this.testCalls = new TestCalls(timeline, network, random, sip, nodes, phones, observer, witness.followed());
         follow(domains);
-        timeline.after(TICK, this::tick);
-        timeline.after(SipServer.BEAT, this::beat);
+        traffic.begin();
     }
 
     /** Has names and nodes be as the domains say from now on. Must be called in the world's order. */
@@ -135,7 +123,7 @@ public final class LabWorld {
                         .map(by -> endpoint(node, Transport.valueOf(by.toUpperCase(Locale.ROOT))))
                         .toList();
                 nodes.add(node.host(), new Nodes.Node(node.name(), domain.name(), at));
-                at.forEach(here -> network.attach(here, (from, bytes) -> takeSip(node.host(), from, bytes)));
+                at.forEach(here -> network.attach(here, (from, bytes) -> traffic.take(node.host(), from, bytes)));
             }
         }
     }
@@ -190,7 +178,7 @@ public final class LabWorld {
     }
 
     public SipCounters counters() {
-        return counters;
+        return traffic.counters();
     }
 
     /** Has this share of all datagrams in this world get lost, from 0 for none to 1. */
@@ -259,7 +247,7 @@ public final class LabWorld {
     /** Has the registrar forget who registered an extension from this address and port. Must be called in the world’s order. */
     public boolean forget(String domain, String number, String source) {
         Outcome outcome = registrar.forget(domain, number, source);
-        carryOut(outcome);
+        traffic.carryOut(outcome);
         return !outcome.events().isEmpty();
     }
 
@@ -302,7 +290,7 @@ public final class LabWorld {
      * @param self where this world can be reached from there
      */
     public void routeOutside(Endpoint self, BiConsumer<Endpoint, byte[]> sender) {
-        outside.put(self.transport(), self);
+        addresses.open(self);
         network.routeOutside(self.transport(), sender);
     }
 
@@ -311,40 +299,12 @@ public final class LabWorld {
      * decides whether it speaks for a device.
      */
     public void takeFromOutside(Endpoint from, byte[] bytes) {
-        counters.received.incrementAndGet();
-        SipReading reading = SipReader.read(bytes);
-        if (reading instanceof SipReading.KeepAlive) {
-            counters.keepAlives.incrementAndGet();
-            return;
-        }
-        if (reading instanceof SipReading.Broken broken) {
-            if (outsiders.isKnown(from)) {
-                witness.seeBroken(OUTSIDE_NODE, from, bytes, broken.reason());
-            } else {
-                counters.broken.incrementAndGet();
-            }
-            refuse(OUTSIDE_NODE, from, bytes);
-            return;
-        }
-        SipReading.Message read = (SipReading.Message) reading;
-        SipMessage message = read.message();
-        Outcome outcome = sip.handle(OUTSIDE_NODE, message, from, timeline.now());
-        boolean registered = outcome.events().stream()
-                .anyMatch(e -> e instanceof RegistrarEvent.BindingMoved moved
-                        && moved.change().live());
-        if (registered) {
-            outsiders.add(from);
-        }
-        if (!registered && !outsiders.isKnown(from)) {
-            counters.strangers.incrementAndGet();
-        }
-        witness.see(OUTSIDE_NODE, from, bytes, message, true);
-        carryOut(outcome);
+        traffic.takeFromOutside(from, bytes);
     }
 
     /** Who has registered by the real socket. */
     public Outsiders outsiders() {
-        return outsiders;
+        return traffic.outsiders();
     }
 
     /** Sets up a phone as it was left. */
@@ -368,7 +328,7 @@ public final class LabWorld {
 
     /** Tells a device by one of its extensions that its configuration changed or that it has to restart, if it is registered. */
     public void notifyProfile(String domain, String number, Optional<MacAddress> mac, boolean restart) {
-        carryOut(registrar.notifyProfile(domain, number, mac, restart, timeline.now()));
+        traffic.carryOut(registrar.notifyProfile(domain, number, mac, restart, timeline.now()));
     }
 
     /** Everything that can be reached under an extension now. */
@@ -424,70 +384,7 @@ public final class LabWorld {
         return testCalls.calledOutside();
     }
 
-    private void tick() {
-        carryOut(sip.tick(timeline.now()));
-        timeline.after(TICK, this::tick);
-    }
-
-    private void beat() {
-        carryOut(sip.beat(timeline.now()));
-        timeline.after(SipServer.BEAT, this::beat);
-    }
-
     private void messagesChanged(Watched who) {
-        carryOut(sip.messagesChanged(who, timeline.now()));
-    }
-
-    private Endpoint addressOf(String node, Transport transport) {
-        return node.equals(OUTSIDE_NODE) && outside.containsKey(transport)
-                ? outside.get(transport)
-                : nodes.at(node, transport);
-    }
-
-    private void takeSip(String node, Endpoint from, byte[] bytes) {
-        if (faults.nodes().isDown(node)) {
-            return;
-        }
-        counters.received.incrementAndGet();
-        SipReading reading = SipReader.read(bytes);
-        if (reading instanceof SipReading.Message read) {
-            SipMessage message = read.message();
-            witness.see(node, from, bytes, message, true);
-            if (message.method().equals("REGISTER") && !message.isResponse()) {
-                plots.requested(timeline.now(), faults.nodes().waiting(node, timeline.now()));
-            }
-            desk.take(node, message, from);
-        } else if (reading instanceof SipReading.Broken broken) {
-            witness.seeBroken(node, from, bytes, broken.reason());
-            refuse(node, from, bytes);
-        } else {
-            counters.keepAlives.incrementAndGet();
-        }
-    }
-
-    private void refuse(String node, Endpoint from, byte[] bytes) {
-        BrokenRequest.in(bytes).ifPresent(broken -> carryOut(sip.refuse(node, broken, from)));
-    }
-
-    private void carryOut(Outcome outcome) {
-        for (Outcome.Outgoing out : outcome.sends()) {
-            if (faults.nodes().isDown(out.node())) {
-                continue;
-            }
-            byte[] bytes = out.message().bytes();
-            witness.see(out.node(), desk.target(out), bytes, out.message(), false);
-            if (out.message().isResponse() && out.message().method().equals("REGISTER")) {
-                int status = out.message().status();
-                if (status != 401) { // which only asks for a password
-                    plots.answered(timeline.now(), status < 300);
-                }
-            }
-            send(out, bytes);
-        }
-        outcome.events().forEach(witness::report);
-    }
-
-    private void send(Outcome.Outgoing out, byte[] bytes) {
-        network.send(nodes.at(out.node(), out.to().transport()), desk.target(out), bytes);
+        traffic.messagesChanged(who);
     }
 }

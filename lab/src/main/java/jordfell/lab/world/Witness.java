@@ -29,23 +29,15 @@ final class Witness {
     private final Nodes nodes;
     private final NodeFaults faults;
     private final WorldObserver observer;
-    private final SipCounters counters;
     private final CallTracks tracks = new CallTracks();
     private final FollowedCalls followed = new FollowedCalls();
 
-    Witness(
-            Timeline timeline,
-            Network network,
-            Nodes nodes,
-            NodeFaults faults,
-            WorldObserver observer,
-            SipCounters counters) {
+    Witness(Timeline timeline, Network network, Nodes nodes, NodeFaults faults, WorldObserver observer) {
         this.faults = faults;
         this.timeline = timeline;
         this.network = network;
         this.nodes = nodes;
         this.observer = observer;
-        this.counters = counters;
     }
 
     void report(RegistrarEvent event) {
@@ -132,7 +124,6 @@ final class Witness {
 
     /** What is no SIP is evidence too; whose it is, is told by where it came from. */
     void seeBroken(String node, Endpoint from, byte[] bytes, String why) {
-        counters.broken.incrementAndGet();
         observer.observed(
                 "",
                 tracks.deviceAt(from),
