@@ -68,18 +68,15 @@ class PhoneRetriesTest {
         world.accounts.put("2416", new Account("2416", "2416-a", password, 2));
     }
 
-    private List<SipSeen> answers(int status) {
-        return world.seen.stream()
-                .filter(SipSeen.Response.class::isInstance)
-                .map(SipSeen.Response.class::cast)
+    private List<SipSeen.Response> answers(int status) {
+        return world.seen(SipSeen.Response.class)
                 .filter(response -> response.message().status() == status && response.answers("REGISTER"))
-                .map(SipSeen.class::cast)
                 .toList();
     }
 
     private List<Long> pauses() {
         List<Long> pauses = new ArrayList<>();
-        List<SipSeen> refusals = answers(403);
+        List<SipSeen.Response> refusals = answers(403);
         for (int i = 1; i < refusals.size(); i++) {
             pauses.add(
                     Duration.between(refusals.get(i - 1).at(), refusals.get(i).at())

@@ -7,18 +7,15 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.Leased;
 import jordfell.core.evidence.Observation.Logged;
-import jordfell.core.evidence.Observation.TlsRefused;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.sip.SipHeaders;
-import jordfell.lab.dns.Zone;
 import jordfell.lab.fault.Fault;
 import jordfell.lab.fault.FaultKind;
 import org.junit.jupiter.api.BeforeEach;
@@ -26,7 +23,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** What a phone finds at its site: an address, where its files are, the time, somebody to write to, a node to trust. */
+/** What a phone finds at its site: an address, where its files are, the time, somebody to write to. */
 class PhoneServicesTest {
 
     private static final String NORTH = "north." + TinyWorld.DOMAIN;
@@ -39,52 +36,37 @@ class PhoneServicesTest {
         world.release();
     }
 
-    private <T extends Observation> Stream<T> seen(Class<T> kind) {
-        return Stream.concat(world.seen.stream(), world.strays.stream())
-                .filter(kind::isInstance)
-                .map(kind::cast);
-    }
-
-    private void begin(long id, FaultKind kind, String at, int amount) {
-        world.world.faults().add(new Fault(id, kind, at, amount, world.timeline.now(), Optional.empty()));
-        world.run(1);
-    }
-
-    private boolean isRegistered() {
-        return !world.world.contacts(TinyWorld.DOMAIN, "2416").isEmpty();
-    }
-
     @Test
     void aLeaseTellsWhereFilesAre() {
         world.phone().power(true);
         world.run(5);
-        Leased lease = seen(Leased.class).findFirst().orElseThrow();
+        Leased lease = world.seen(Leased.class).findFirst().orElseThrow();
         assertThat(lease.address()).isEqualTo("192.0.2.101");
         assertThat(lease.option()).isEqualTo(66);
         assertThat(lease.files()).endsWith("/p/pier/");
         assertThat(world.world.leases("pier")).isEqualTo(1);
-        assertThat(isRegistered()).isTrue();
+        assertThat(world.isRegistered()).isTrue();
     }
 
     @Test
     void withoutALeaseNothingComesFromAPhoneUntilItGetsOne() {
-        begin(1, FaultKind.NO_LEASES, "pier", 0);
+        world.begin(1, FaultKind.NO_LEASES, "pier", 0);
         world.phone().power(true);
         world.run(60);
         assertThat(world.seen).isEmpty();
         assertThat(world.phone().screen()).isEqualTo("waiting for an address");
         world.world.faults().remove(1);
         world.run(70);
-        assertThat(isRegistered()).isTrue();
+        assertThat(world.isRegistered()).isTrue();
     }
 
     @Test
     void aPhoneThatNobodyTellsWhereFilesAreFetchesNone() {
-        begin(1, FaultKind.NO_PROVISIONING_ADDRESS, "pier", 0);
+        world.begin(1, FaultKind.NO_PROVISIONING_ADDRESS, "pier", 0);
         world.phone().power(true);
         world.run(60);
-        assertThat(seen(Leased.class).findFirst().orElseThrow().option()).isZero();
-        assertThat(seen(Observation.ConfigRequested.class)).isEmpty();
+        assertThat(world.seen(Leased.class).findFirst().orElseThrow().option()).isZero();
+        assertThat(world.seen(Observation.ConfigRequested.class)).isEmpty();
         assertThat(world.phone().screen()).isEqualTo("nobody told it where its files are");
     }
 
@@ -93,8 +75,8 @@ class PhoneServicesTest {
         world.world.plan(new SitePlan("pier", 0, Optional.empty()));
         world.phone().power(true);
         world.run(5);
-        assertThat(seen(Leased.class).findFirst().orElseThrow().files()).isEmpty();
-        assertThat(isRegistered()).isTrue();
+        assertThat(world.seen(Leased.class).findFirst().orElseThrow().files()).isEmpty();
+        assertThat(world.isRegistered()).isTrue();
     }
 
     @Test
@@ -120,7 +102,7 @@ class PhoneServicesTest {
         world.world.plan(new SitePlan("pier", 66, Optional.of(new SitePlan.Nat("", Duration.ofSeconds(30)))));
         world.phone().power(true);
         world.run(90);
-        assertThat(seen(Observation.Pinged.class)
+        assertThat(world.seen(Observation.Pinged.class)
                         .reduce((a, b) -> b)
                         .orElseThrow()
                         .answered())
@@ -132,7 +114,7 @@ class PhoneServicesTest {
         world.phone().power(true);
         world.run(5);
         world.phone().power(false);
-        begin(1, FaultKind.TIME_BLOCKED, "pier", 0);
+        world.begin(1, FaultKind.TIME_BLOCKED, "pier", 0);
         world.phone().power(true);
         world.run(20);
         assertThat(lastDate()).isBefore(Instant.parse("2020-01-01T01:00:00Z"));
@@ -144,7 +126,7 @@ class PhoneServicesTest {
 
     @Test
     void aWrongTimeServerMakesTheClockWrong() {
-        begin(1, FaultKind.TIME_WRONG, "pier", 1_440);
+        world.begin(1, FaultKind.TIME_WRONG, "pier", 1_440);
         world.phone().power(true);
         world.run(5);
         world.phone().restart();
@@ -154,7 +136,7 @@ class PhoneServicesTest {
     }
 
     private Instant lastDate() {
-        return seen(SipSeen.Request.class)
+        return world.seen(SipSeen.Request.class)
                 .filter(r -> r.asks("REGISTER"))
                 .reduce((a, b) -> b)
                 .flatMap(r -> SipHeaders.date(r.message()))
@@ -171,7 +153,7 @@ class PhoneServicesTest {
         world.run(5);
         world.phone().restart();
         world.run(5);
-        List<Logged> lines = seen(Logged.class).toList();
+        List<Logged> lines = world.seen(Logged.class).toList();
         assertThat(lines).extracting(Logged::text).anyMatch(text -> text.matches("2416 is refused: 40[13] .*"));
         assertThat(lines).extracting(Logged::text).contains("started with 2.4.1");
         assertThat(lines).extracting(Logged::severity).allMatch(s -> s <= 5);
@@ -184,14 +166,14 @@ class PhoneServicesTest {
         world.run(5);
         world.phone().logOff();
         world.run(300);
-        assertThat(isRegistered()).isFalse();
-        assertThat(seen(BindingChanged.class).map(BindingChanged::change))
+        assertThat(world.isRegistered()).isFalse();
+        assertThat(world.seen(BindingChanged.class).map(BindingChanged::change))
                 .contains(BindingChanged.Change.REMOVED)
                 .doesNotContain(BindingChanged.Change.EXPIRED);
         assertThat(world.phone().screen()).isEqualTo("2416 logged off, 2417 logged off");
         world.phone().restart();
         world.run(5);
-        assertThat(isRegistered()).isTrue();
+        assertThat(world.isRegistered()).isTrue();
     }
 
     @Test
@@ -209,17 +191,17 @@ class PhoneServicesTest {
                         Optional.empty()));
         world.phone().power(true);
         world.run(20);
-        assertThat(isRegistered()).isFalse();
+        assertThat(world.isRegistered()).isFalse();
         world.world.faults().remove(1);
         world.run(60);
-        assertThat(isRegistered()).isTrue();
+        assertThat(world.isRegistered()).isTrue();
     }
 
     @Test
     void aNodeThatKeepsToItselfIsNotCalledThroughTheOthers() {
         world.phone().power(true);
         world.run(5);
-        begin(1, FaultKind.NODE_ALONE, NORTH, 0);
+        world.begin(1, FaultKind.NODE_ALONE, NORTH, 0);
         assertThat(world.world.faults().nodes().share(NORTH, SOUTH)).isFalse();
         assertThat(world.world.contacts(TinyWorld.DOMAIN, "2416").get(0).node()).isEqualTo(NORTH);
     }
@@ -234,7 +216,7 @@ class PhoneServicesTest {
         assertThat(world.phone().state().file()).isEmpty();
         world.run(5);
         assertThat(world.phone().state().file()).isNotEmpty();
-        assertThat(isRegistered()).isTrue();
+        assertThat(world.isRegistered()).isTrue();
     }
 
     @Test
@@ -247,86 +229,17 @@ class PhoneServicesTest {
         Instant again = world.timeline.now();
         world.phone().power(true);
         world.run(700);
-        Instant asked = seen(Leased.class).reduce((a, b) -> b).orElseThrow().at();
+        Instant asked =
+                world.seen(Leased.class).reduce((a, b) -> b).orElseThrow().at();
         assertThat(Duration.between(again, asked)).isBetween(Duration.ofSeconds(5), Duration.ofSeconds(600));
-    }
-
-    @ParameterizedTest
-    @CsvSource({
-        "CERTIFICATE_EXPIRED, 0, certificate_expired",
-        "CERTIFICATE_OTHER_NAME, 0, bad_certificate",
-        "CERTIFICATE_UNKNOWN, 0, unknown_ca"
-    })
-    void aPhoneThatTakesNoCertificateSaysWhyAndRegistersNowhere(FaultKind kind, int amount, String alert) {
-        byTls();
-        begin(1, kind, NORTH, amount);
-        begin(2, kind, SOUTH, amount);
-        world.phone().power(true);
-        world.run(5);
-        assertThat(isRegistered()).isFalse();
-        assertThat(seen(TlsRefused.class).map(TlsRefused::alert))
-                .containsOnly(alert)
-                .hasSizeGreaterThan(1);
-        world.world.faults().remove(1);
-        world.run(60);
-        assertThat(isRegistered()).isTrue();
-    }
-
-    @Test
-    void aCertificateThatRunsOutIsTakenUntilThen() {
-        byTls();
-        begin(1, FaultKind.CERTIFICATE_RUNS_OUT, NORTH, 10);
-        begin(2, FaultKind.CERTIFICATE_RUNS_OUT, SOUTH, 10);
-        world.phone().power(true);
-        world.run(5);
-        assertThat(isRegistered()).isTrue();
-        world.run(600);
-        world.phone().restart();
-        world.run(5);
-        assertThat(seen(TlsRefused.class)).isNotEmpty();
-    }
-
-    @Test
-    void aPhoneThatKeepsNoConnectionSeesTheCertificateEachTimeItRegistersAgain() {
-        world.more = Map.of(SettingsCatalogue.TRANSPORT, "tls", SettingsCatalogue.KEEP_ALIVE, "0");
-        world.release();
-        world.speaking("tls");
-        world.phone().power(true);
-        world.run(60);
-        begin(1, FaultKind.CERTIFICATE_EXPIRED, NORTH, 0);
-        begin(2, FaultKind.CERTIFICATE_EXPIRED, SOUTH, 0);
-        assertThat(seen(TlsRefused.class)).isEmpty();
-        world.run(120);
-        assertThat(seen(TlsRefused.class)).isNotEmpty();
-        assertThat(isRegistered()).isFalse();
-    }
-
-    @Test
-    void thatACertificateRanOutIsToldFirstOnceItMatters() {
-        byTls();
-        begin(1, FaultKind.CERTIFICATE_RUNS_OUT, NORTH, 10);
-        begin(2, FaultKind.CERTIFICATE_RUNS_OUT, SOUTH, 10);
-        world.phone().power(true);
-        world.run(600);
-        world.phone().restart();
-        world.run(5);
-        assertThat(world.findings()).as("it is registered still").isEmpty();
-        world.run(200);
-        Finding first = world.findings().get(0);
-        assertThat(first.cause()).isEqualTo(Cause.CERTIFICATE_REFUSED);
-        assertThat(first.sentence())
-                .matches("By its clock the certificate of (north|south) is not valid, so it breaks off\\.");
-        world.world.faults().remove(1);
-        world.run(120);
-        assertThat(world.findings()).isEmpty();
     }
 
     @Test
     void whoGetsItsAddressBannedIsToldWhyItIsRefused() {
         world.world.plan(
                 new SitePlan("pier", 66, Optional.of(new SitePlan.Nat("203.0.113.9", Duration.ofMinutes(30)))));
-        begin(1, FaultKind.NODE_BANS, NORTH, 2);
-        begin(2, FaultKind.NODE_BANS, SOUTH, 2);
+        world.begin(1, FaultKind.NODE_BANS, NORTH, 2);
+        world.begin(2, FaultKind.NODE_BANS, SOUTH, 2);
         world.phone().power(true);
         world.run(5);
         world.phone().typePassword(1, "AnotherPassword2416");
@@ -340,59 +253,10 @@ class PhoneServicesTest {
     }
 
     @Test
-    void byTlsAPhoneRegistersWhereTheDomainSaysAndItsContactSaysSo() {
-        byTls();
-        world.phone().power(true);
-        world.run(5);
-        assertThat(world.world.contacts(TinyWorld.DOMAIN, "2416").get(0).contact())
-                .contains("transport=tls");
-        assertThat(seen(SipSeen.Request.class)
-                        .findFirst()
-                        .orElseThrow()
-                        .message()
-                        .first("Via"))
-                .hasValueSatisfying(via -> assertThat(via).startsWith("SIP/2.0/TLS "));
-    }
-
-    @ParameterizedTest
-    @CsvSource({"udp tcp, UDP", "tls udp, TLS", "tcp, TCP"})
-    void aFileThatNamesNoTransportLeavesItToTheDomainsNames(String offered, String taken) {
-        world.more = Map.of(SettingsCatalogue.TRANSPORT, "dns");
-        world.release();
-        world.speaking(offered.split(" "));
-        world.phone().power(true);
-        world.run(5);
-        assertThat(isRegistered()).isTrue();
-        assertThat(seen(SipSeen.Request.class)
-                        .findFirst()
-                        .orElseThrow()
-                        .message()
-                        .first("Via"))
-                .hasValueSatisfying(via -> assertThat(via).startsWith("SIP/2.0/" + taken + " "));
-        assertThat(seen(Observation.NameLookedUp.class).map(Observation.NameLookedUp::type))
-                .contains("NAPTR", "SRV", "A");
-        assertThat(world.findings()).isEmpty();
-    }
-
-    @Test
-    void whereNamesSayNothingOfTransportsTheFirstThatHasServersIsTaken() throws Exception {
-        world.more = Map.of(SettingsCatalogue.TRANSPORT, "dns");
-        world.release();
-        world.speaking("tcp");
-        world.world.giveZone(TinyWorld.DOMAIN, Optional.of(Zone.read("""
-                _sip._tcp.voice.tarnholm.example. 300 IN SRV 10 1 5060 north.voice.tarnholm.example.
-                north.voice.tarnholm.example. 300 IN A 192.0.2.11
-                """)));
-        world.phone().power(true);
-        world.run(5);
-        assertThat(isRegistered()).isTrue();
-    }
-
-    @Test
     void aSiteWithAnotherNetworkMovesItsPhonesWhenTheyStartAndBackAgain() {
         world.phone().power(true);
         world.run(5);
-        begin(1, FaultKind.OTHER_NETWORK, "pier", 0);
+        world.begin(1, FaultKind.OTHER_NETWORK, "pier", 0);
         assertThat(source()).as("as long as its lease runs").isEqualTo("192.0.2.101");
         world.phone().restart();
         world.run(130);
@@ -408,18 +272,12 @@ class PhoneServicesTest {
     void aPhoneWhoseAddressIsNoneOfItsNetworkAnyMoreNoticesWhenItsLeaseIsToBeLonger() {
         world.phone().power(true);
         world.run(5);
-        begin(1, FaultKind.OTHER_NETWORK, "pier", 0);
+        world.begin(1, FaultKind.OTHER_NETWORK, "pier", 0);
         world.run((int) Duration.ofHours(13).toSeconds());
         assertThat(source()).isEqualTo("203.0.113.100");
     }
 
     private String source() {
         return world.world.contacts(TinyWorld.DOMAIN, "2416").get(0).source().host();
-    }
-
-    private void byTls() {
-        world.more = Map.of(SettingsCatalogue.TRANSPORT, "tls");
-        world.release();
-        world.speaking("udp", "tcp", "tls");
     }
 }

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.stream.Stream;
 import jordfell.core.calls.Callee;
 import jordfell.core.calls.Diversions;
 import jordfell.core.catalogue.DeviceKind;
@@ -40,6 +41,8 @@ import jordfell.core.settings.Setting.Scope;
 import jordfell.core.settings.SettingsCatalogue;
 import jordfell.core.settings.SettingsResolver;
 import jordfell.core.sip.DigestAlgorithm;
+import jordfell.lab.fault.Fault;
+import jordfell.lab.fault.FaultKind;
 import jordfell.lab.phone.ConfigSource;
 import jordfell.lab.phone.PhoneState;
 import jordfell.lab.phone.SimPhone;
@@ -175,6 +178,23 @@ public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
 
     public void run(int seconds) {
         timeline.run(Duration.ofSeconds(seconds));
+    }
+
+    /** What was seen of this kind, of the phone and of strays. */
+    <T extends Observation> Stream<T> seen(Class<T> kind) {
+        return Stream.concat(seen.stream(), strays.stream())
+                .filter(kind::isInstance)
+                .map(kind::cast);
+    }
+
+    /** Has something go wrong from now on. */
+    void begin(long id, FaultKind kind, String at, int amount) {
+        world.faults().add(new Fault(id, kind, at, amount, timeline.now(), Optional.empty()));
+        run(1);
+    }
+
+    boolean isRegistered() {
+        return !world.contacts(DOMAIN, "2416").isEmpty();
     }
 
     public DevicePath path() {

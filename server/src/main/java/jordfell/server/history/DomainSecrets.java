@@ -14,6 +14,7 @@ import jordfell.core.sip.DigestAnswer;
 import jordfell.server.change.Changed;
 import jordfell.server.change.Subject;
 import jordfell.server.records.ExtensionStore;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
@@ -54,10 +55,16 @@ public class DomainSecrets {
             .expireAfterWrite(Duration.ofMinutes(10))
             .build();
 
-    private final SearchBudget searches = new SearchBudget(System::nanoTime);
+    private final SearchBudget searches;
 
+    @Autowired
     DomainSecrets(ExtensionStore extensions) {
+        this(extensions, new SearchBudget(System::nanoTime));
+    }
+
+    DomainSecrets(ExtensionStore extensions, SearchBudget searches) {
         this.extensions = extensions;
+        this.searches = searches;
     }
 
     /** The book of one domain. */
