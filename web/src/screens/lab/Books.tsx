@@ -19,9 +19,7 @@ export function Books({ phone, mayAct }: Props) {
         <Fragment key={b.slot}>
           {i > 0 && <Faded> · </Faded>}
           <chakra.span color={b.trouble ? 'rust' : 'faded'} overflowWrap="anywhere">
-            Phonebook {b.slot}
-            {b.title && ` “${b.title}”, ${b.names} ${b.names === 1 ? 'name' : 'names'}`}
-            {b.trouble && `: ${b.trouble}`}
+            {words(b)}
           </chakra.span>
         </Fragment>
       ))}
@@ -33,6 +31,12 @@ export function Books({ phone, mayAct }: Props) {
       {open && <LookUp phone={phone} mayAct={mayAct} />}
     </Box>
   )
+}
+
+/** By its title alone where nothing is wrong with it: its slot matters to whoever looks why. */
+function words({ slot, title, names, trouble }: Schemas['ShownBook']) {
+  const has = title && `“${title}”, ${names} ${names === 1 ? 'name' : 'names'}`
+  return trouble ? `Phonebook ${slot}${has && ` ${has}`}: ${trouble}` : has || `Phonebook ${slot}`
 }
 
 /** Letters are typed on the phone, and what it finds can be called. */

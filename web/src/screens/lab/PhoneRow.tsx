@@ -65,7 +65,7 @@ export function PhoneRow({ phone, mayAct, onBreak, before }: RowProps) {
         ) : (
           <chakra.span color="amberText">{phone.label}</chakra.span>
         )}
-        <Box color="faded" fontSize="12px">
+        <Box color="faded" fontSize="12px" whiteSpace={{ xl: 'nowrap' }}>
           <Mono>{phone.mac}</Mono> · {phone.model}
         </Box>
       </td>
@@ -262,7 +262,7 @@ function Fault({ phone, onBreak }: { phone: Phone; onBreak: RowProps['onBreak'] 
             else if (e.target.value === 'ACCOUNT' || e.target.value === 'TAKE') setDialog(e.target.value)
             else setFault(e.target.value)
           }}
-          width={{ base: '130px', xl: '220px' }}
+          width={{ base: '130px', xl: '180px' }}
         >
           <option value="">nothing</option>
           {FAULTS.filter(([name]) =>

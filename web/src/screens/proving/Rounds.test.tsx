@@ -64,3 +64,31 @@ it('a site is called as a whole, and chosen devices by themselves', async () => 
   await expect.poll(() => router.state.location.pathname).toBe('/fleet/rounds/3')
   expect(asked[0]?.body).toEqual({ name: 'Acceptance', perMinute: 12, siteId: 7 })
 })
+
+it('who has made none yet begins with a site where they are', async () => {
+  const asked = serverSays({
+    'GET /api/session': { body: { login: 'x', name: 'Lena', role: 'TECHNICIAN' } },
+    'GET /api/ground': { body: { sites: [{ id: 7, name: 'Eskvik Pier' }] } },
+    'GET /api/rounds': { body: [] },
+    'POST /api/rounds': { body: { id: 3, devices: 2, seconds: 20 } },
+  })
+  const { router } = renderWithAll(<Rounds />, '/fleet/rounds', '/fleet/rounds/:round?')
+  expect(await screen.findByText('No test calls were made in rounds yet')).toBeTruthy()
+  fireEvent.change(await screen.findByLabelText('Call all of a site'), { target: { value: '7' } })
+  expect(await screen.findByDisplayValue('Acceptance of Eskvik Pier')).toBeTruthy()
+  fireEvent.click(screen.getByRole('button', { name: 'Call all of the site' }))
+  await expect.poll(() => router.state.location.pathname).toBe('/fleet/rounds/3')
+  const posted = asked.find((a) => a.what === 'POST /api/rounds')
+  expect(posted?.body).toMatchObject({ siteId: 7 })
+})
+
+it('who may only look begins none', async () => {
+  serverSays({
+    'GET /api/session': { body: { login: 'x', name: 'Oona', role: 'VIEWER' } },
+    'GET /api/ground': { body: { sites: [{ id: 7, name: 'Eskvik Pier' }] } },
+    'GET /api/rounds': { body: [] },
+  })
+  renderWithAll(<Rounds />, '/fleet/rounds', '/fleet/rounds/:round?')
+  expect(await screen.findByText('No test calls were made in rounds yet')).toBeTruthy()
+  expect(screen.queryByLabelText('Call all of a site')).toBeNull()
+})

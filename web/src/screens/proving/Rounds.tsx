@@ -1,15 +1,17 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { client, type Schemas } from '../../api/client'
 import { unwrap } from '../../api/problem'
-import { keys, useChange, useSession } from '../../api/queries'
+import { keys, useChange, useGround, useSession } from '../../api/queries'
 import { ListBeside } from '../../frame/ListBeside'
 import { Age, clock } from '../../kit/Age'
-import { Act, Faded, Grid, Mono, Title } from '../../kit/basics'
+import { Act, Choice, Faded, Grid, Mono, Title } from '../../kit/basics'
 import { Empty } from '../../kit/Empty'
 import { Shown } from '../../kit/Shown'
 import { Trouble } from '../../kit/Trouble'
+import { BeginRound } from './BeginRound'
 
 type Round = Schemas['RoundView']
 
@@ -37,6 +39,7 @@ export function Rounds() {
                 <chakra.span color="fjord">
                   <Link to="/fleet">Back to the fleet</Link>
                 </chakra.span>
+                <SiteToCall />
               </Box>
             }
             entries={rounds.map((r) => ({
@@ -59,13 +62,47 @@ export function Rounds() {
               <OneRound key={open.id} id={open.id} going={!open.ended} />
             ) : (
               <Empty title="No test calls were made in rounds yet">
-                Choose devices in the fleet, or a site, and have each call and be called.
+                Choose a site at the left, or devices in the fleet: each calls and is called.
               </Empty>
             )}
           </ListBeside>
         )
       }}
     </Shown>
+  )
+}
+
+/** A site of which all are called. */
+function SiteToCall() {
+  const session = useSession().data
+  const sites = useGround().data?.sites ?? []
+  const [site, setSite] = useState(0)
+  if (!session || session.role === 'VIEWER') return null
+  return (
+    <>
+      <Choice
+        aria-label="Call all of a site"
+        mt="8px"
+        width="100%"
+        value={site}
+        onChange={(e) => setSite(Number(e.target.value))}
+      >
+        <option value={0}>Call all of a site…</option>
+        {sites.map((s) => (
+          <option key={s.id} value={s.id}>
+            {s.name}
+          </option>
+        ))}
+      </Choice>
+      {site > 0 && (
+        <BeginRound
+          key={site}
+          name={`Acceptance of ${sites.find((s) => s.id === site)?.name ?? ''}`}
+          siteId={site}
+          onClose={() => setSite(0)}
+        />
+      )}
+    </>
   )
 }
 
