@@ -97,6 +97,30 @@ it('what came since the last look is new, and who works on it is named', async (
   expect(screen.getByText(/1 cause is new/)).toBeTruthy()
 })
 
+it('what leaves dial tone is counted apart from what holds a device', async () => {
+  says({
+    'GET /api/triage': {
+      body: [
+        ...Array.from({ length: 8 }, (_, i) => cause(`held-${i}`, AGO(5))),
+        cause('dark-lamp', AGO(5), { leavesDialTone: true }),
+      ],
+    },
+  })
+  renderWithAll(<Today />)
+  const causes = await screen.findByRole('region', { name: 'Held, by cause' })
+  expect(await within(causes).findByText(/devices, 8 causes; 1 more leaves dial tone/)).toBeTruthy()
+  expect(within(causes).getByText('All 9 in Triage').getAttribute('href')).toBe('/triage')
+  expect(within(causes).queryByText('No device is held.')).toBeNull()
+})
+
+it('a device with dial tone is not held, whatever is said of it', async () => {
+  says({ 'GET /api/triage': { body: [cause('dark-lamp', AGO(5), { leavesDialTone: true })] } })
+  renderWithAll(<Today />)
+  const causes = await screen.findByRole('region', { name: 'Held, by cause' })
+  expect(await within(causes).findByText('No device is held.')).toBeTruthy()
+  expect(within(causes).getByText('Cause dark-lamp')).toBeTruthy()
+})
+
 it('a look is told the server once it took its time, and nothing is new the first time ever', async () => {
   vi.useFakeTimers({ shouldAdvanceTime: true })
   const asked = says({ 'GET /api/today': { body: day({ lookedAt: undefined }) } })

@@ -92,15 +92,18 @@ function Causes({ causes, isNew }: { causes: Cause[]; isNew: (at: string | undef
   const held = causes.filter((c) => !c.leavesDialTone)
   const shown = causes.slice(0, MOST_CAUSES)
   const devices = held.reduce((sum, c) => sum + c.count, 0)
+  const others = causes.length - held.length
   return (
     <Box as="section" aria-label="Held, by cause" mt="20px">
       <Heading>
         Held, by cause{' '}
         <Faded fontWeight={400}>
-          · {devices} devices, {held.length} causes
+          · {devices} {devices === 1 ? 'device' : 'devices'}, {held.length}{' '}
+          {held.length === 1 ? 'cause' : 'causes'}
+          {others > 0 && `; ${others} more ${others === 1 ? 'leaves' : 'leave'} dial tone`}
         </Faded>
       </Heading>
-      {causes.length === 0 && <Box mt="8px">No device is held.</Box>}
+      {held.length === 0 && <Box mt="8px">No device is held.</Box>}
       {shown.map((c) => (
         <Flex
           key={`${c.cause}~${c.variant}`}
@@ -140,7 +143,7 @@ function Causes({ causes, isNew }: { causes: Cause[]; isNew: (at: string | undef
       ))}
       {causes.length > shown.length && (
         <Box mt="6px" color="fjord">
-          <Link to="/triage">{causes.length - shown.length} more causes</Link>
+          <Link to="/triage">All {causes.length} in Triage</Link>
         </Box>
       )}
     </Box>
