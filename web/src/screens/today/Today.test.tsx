@@ -125,7 +125,7 @@ it('a look is told the server once it took its time, and nothing is new the firs
   vi.useFakeTimers({ shouldAdvanceTime: true })
   const asked = says({ 'GET /api/today': { body: day({ lookedAt: undefined }) } })
   renderWithAll(<Today />)
-  await screen.findByText('134 devices')
+  await screen.findByText('134 devices in use')
   expect(asked.some((a) => a.what === 'POST /api/today/looked')).toBe(false)
   vi.advanceTimersByTime(6_000)
   await waitFor(() => expect(asked.some((a) => a.what === 'POST /api/today/looked')).toBe(true))

@@ -38,7 +38,7 @@ export function Today() {
             <Flex align="baseline" gap="14px" wrap="wrap">
               <Title>Today</Title>
               <Faded>
-                {day.devices} devices
+                {day.devices} devices in use
                 {looked && ` · you last looked at ${clock(looked).slice(0, 5)}`}
                 {looked &&
                   triage.data &&

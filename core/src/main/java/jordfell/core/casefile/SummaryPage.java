@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -29,9 +30,9 @@ public final class SummaryPage {
                 "made",
                 casefile.made(),
                 "from",
-                casefile.window().from().toString(),
+                casefile.window().from().truncatedTo(ChronoUnit.MILLIS).toString(),
                 "to",
-                casefile.window().to().toString(),
+                casefile.window().to().truncatedTo(ChronoUnit.MILLIS).toString(),
                 "why",
                 casefile.window().why(),
                 "devices",

@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -123,8 +124,8 @@ class CasefileController {
             throw RefusedException.notFound("device");
         }
         String what = of.isEmpty() ? devices.get(0).device().device().label() : of;
-        String made = "Made " + clock.instant() + " by " + Audit.who() + ". All times are UTC; the server’s zone is "
-                + ZoneId.systemDefault() + ".";
+        String made = "Made " + clock.instant().truncatedTo(ChronoUnit.SECONDS) + " by " + Audit.who()
+                + ". All times are UTC; the server’s zone is " + ZoneId.systemDefault() + ".";
         Casefile casefile = new Casefile(
                 "Casefile: " + what,
                 made,

@@ -8,25 +8,19 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import jordfell.core.casefile.CaseWindow;
 import jordfell.core.casefile.Casefile.DevicePage;
 import jordfell.core.casefile.Casefile.Fact;
-import jordfell.core.casefile.Casefile.Found;
-import jordfell.core.casefile.Casefile.Match;
 import jordfell.core.casefile.Withheld;
-import jordfell.core.device.Device.TemplateRef;
 import jordfell.core.diagnosis.CaseOf;
 import jordfell.core.diagnosis.Finding;
-import jordfell.core.diagnosis.MatchSheet;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Episode;
 import jordfell.core.evidence.Evidence;
 import jordfell.core.evidence.Observation;
-import jordfell.core.evidence.Observation.TestCalled;
 import jordfell.core.evidence.SipSeen;
 import jordfell.core.history.FindingLife;
 import jordfell.core.history.Point;
@@ -35,7 +29,6 @@ import jordfell.core.path.DevicePath;
 import jordfell.core.path.PathComputer;
 import jordfell.core.planning.Networks;
 import jordfell.core.render.SecretMask;
-import jordfell.core.settings.ResolvedSetting;
 import jordfell.core.sip.SipAddress;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.story.Story;
@@ -210,19 +203,17 @@ class CasefileMaker {
                     now);
             DevicePage page = new DevicePage(
                     folder,
-                    facts(of),
-                    present.lives().stream().map(l -> found(l.finding())).toList(),
-                    path.stops().stream()
-                            .map(s -> new Fact(
-                                    spoken(s.stop().name()), spoken(s.state().name()) + ": " + s.evidence()))
-                            .toList(),
-                    Story.of(timeline, heldSince(present), now).stream()
-                            .map(s -> new Fact(s.at().toString(), s.words()))
-                            .toList(),
-                    matches(device, Networks.of(of.site().subnets())),
-                    calls(own),
-                    steps(id, window));
-            return new Gathered(of, page, seen, released(of, withheld), settings(of, withheld));
+                    PageFacts.identity(of, states.shown(id).firmware()),
+                    PageFacts.found(present),
+                    PageFacts.path(path),
+                    PageFacts.story(Story.of(timeline, heldSince(present), now)),
+                    PageFacts.matches(device, Networks.of(of.site().subnets())),
+                    PageFacts.calls(own),
+                    issues.newest(id)
+                            .filter(i -> window.touches(i.started(), i.ended().orElse(window.to())))
+                            .map(PageFacts::steps)
+                            .orElse(List.of()));
+            return new Gathered(of, page, seen, released(of, withheld), PageFacts.settings(of, withheld));
         });
     }
 
@@ -240,82 +231,6 @@ class CasefileMaker {
                         .min(Instant::compareTo);
     }
 
-    private List<Fact> facts(Assembled of) {
-        List<Fact> all = new ArrayList<>();
-        all.add(new Fact("Label", of.device().label()));
-        all.add(new Fact("Address", of.facts().address()));
-        all.add(new Fact("Model", of.device().model().fullName()));
-        all.add(new Fact("Firmware", states.shown(of.device().id()).firmware()));
-        all.add(new Fact("Site", of.site().name()));
-        all.add(new Fact(
-                "Template", of.device().template().map(TemplateRef::name).orElse("none")));
-        all.add(new Fact("Domain", of.domain().name()));
-        of.facts()
-                .lines()
-                .forEach(l -> all.add(new Fact(
-                        "Line " + l.position(),
-                        l.extension()
-                                .map(e -> e.number() + " as " + e.authUser())
-                                .orElse("no extension"))));
-        all.add(new Fact(
-                "Released",
-                of.facts()
-                        .released()
-                        .map(r -> "revision " + r.revision().brief() + " at " + r.at() + " by " + r.by())
-                        .orElse("nothing")));
-        return all;
-    }
-
-    private static Found found(Finding f) {
-        return new Found(f.sentence(), f.certainty().name().toLowerCase(Locale.ROOT), f.detail(), f.evidence());
-    }
-
-    private static List<Match> matches(CaseOf device, List<String> networks) {
-        return MatchSheet.of(device, networks).stream()
-                .flatMap(sheet -> sheet.rows().stream()
-                        .map(r -> new Match(
-                                Integer.toString(sheet.line()),
-                                r.what(),
-                                r.expected(),
-                                r.sent(),
-                                r.used(),
-                                r.differs())))
-                .toList();
-    }
-
-    /** Who called whom: test calls, and calls that were begun. */
-    private static List<Fact> calls(List<Observation> seen) {
-        return seen.stream()
-                .flatMap(o -> {
-                    if (o instanceof TestCalled t) {
-                        return Stream.of(new Fact(
-                                t.at().toString(),
-                                "test call " + (t.outbound() ? "from " : "to ") + t.number() + ": " + t.detail()));
-                    } else if (o instanceof SipSeen.Request r && r.asks("INVITE")) {
-                        String from = SipHeaders.from(r.message())
-                                .map(SipAddress::aor)
-                                .orElse("?");
-                        String to =
-                                SipHeaders.to(r.message()).map(SipAddress::aor).orElse("?");
-                        return Stream.of(new Fact(r.at().toString(), from + " called " + to));
-                    }
-                    return Stream.empty();
-                })
-                .toList();
-    }
-
-    private List<Fact> steps(long id, CaseWindow window) {
-        return issues.newest(id)
-                .filter(i -> window.touches(i.started(), i.ended().orElse(window.to())))
-                .map(i -> Stream.of(
-                                Stream.of(new Fact(i.started().toString(), "start, by " + i.who())),
-                                i.marks().stream().map(m -> new Fact(m.at().toString(), m.words())),
-                                i.ended().stream().map(at -> new Fact(at.toString(), "end")))
-                        .flatMap(s -> s)
-                        .toList())
-                .orElse(List.of());
-    }
-
     private Optional<String> released(Assembled of, Withheld withheld) {
         return of.facts()
                 .released()
@@ -323,29 +238,6 @@ class CasefileMaker {
                 .map(file -> withheld.text(
                         "configuration",
                         SecretMask.mask(file.body(), file.secrets(), file.values(), secret -> Withheld.MARK)));
-    }
-
-    private static List<Fact> settings(Assembled of, Withheld withheld) {
-        return Stream.concat(
-                        of.settings().all().stream().map(s -> fact("", s, withheld)),
-                        of.lines().stream()
-                                .flatMap(line -> line.settings().all().stream()
-                                        .map(s -> fact("line " + line.position() + ": ", s, withheld))))
-                .toList();
-    }
-
-    private static Fact fact(String line, ResolvedSetting s, Withheld withheld) {
-        String value = s.setting().isSecret()
-                ? Withheld.MARK
-                : withheld.text("settings", s.value().orElse(""));
-        String origin =
-                s.winner().map(w -> spoken(w.layer().name()) + " " + w.name()).orElse("usual");
-        return new Fact(line + s.setting().label(), value + "\t" + origin.strip());
-    }
-
-    private static String spoken(String name) {
-        String words = name.toLowerCase(Locale.ROOT).replace('_', ' ');
-        return Character.toUpperCase(words.charAt(0)) + words.substring(1);
     }
 
     /** The devices of which there is something, in the order they were asked for. */

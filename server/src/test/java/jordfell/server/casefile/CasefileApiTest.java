@@ -125,6 +125,8 @@ class CasefileApiTest {
                 .doesNotContain(pier.token())
                 .doesNotContainPattern("response=\"[0-9a-f]{32}\""));
         String page = text(entries.get("summary.html"));
+        assertThat(page).contains(">MAC<").contains(MAC);
+        assertThat(page).as("times to the millisecond at most").doesNotContainPattern("\\d\\.\\d{4,}Z");
         assertThat(page)
                 .contains("Casefile window", "pressed line 1: &lt;no&gt; tone", "Where it is on the path to dial tone")
                 .contains("SIP: a proof of a password", "log: a secret that is on record");
