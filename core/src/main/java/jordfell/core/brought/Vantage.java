@@ -7,6 +7,7 @@ import java.util.Set;
 import jordfell.core.diagnosis.Cause;
 import jordfell.core.diagnosis.Finding;
 import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.SipSeen;
 
@@ -17,8 +18,9 @@ import jordfell.core.evidence.SipSeen;
  * @param asks whether requests of the phone are in it
  * @param answers whether answers to it are
  * @param names whether name services are
+ * @param files whether requests for its configuration are
  */
-public record Vantage(boolean asks, boolean answers, boolean names) {
+public record Vantage(boolean asks, boolean answers, boolean names, boolean files) {
 
     /** What an answer proves, or a request by what stands in it. */
     private static final Set<Cause> BY_MESSAGES = EnumSet.of(
@@ -48,7 +50,8 @@ public record Vantage(boolean asks, boolean answers, boolean names) {
         return new Vantage(
                 seen.stream().anyMatch(o -> o instanceof SipSeen.Request request && request.toNode()),
                 seen.stream().anyMatch(o -> o instanceof SipSeen.Response response && !response.toNode()),
-                seen.stream().anyMatch(NameLookedUp.class::isInstance));
+                seen.stream().anyMatch(NameLookedUp.class::isInstance),
+                seen.stream().anyMatch(ConfigRequested.class::isInstance));
     }
 
     /** Whether a finding rests on what can be seen from there. */
@@ -56,7 +59,8 @@ public record Vantage(boolean asks, boolean answers, boolean names) {
         Cause cause = finding.cause();
         return BY_MESSAGES.contains(cause)
                 || asks && answers && BY_BOTH.contains(cause)
-                || names && BY_NAMES.contains(cause);
+                || names && BY_NAMES.contains(cause)
+                || files && cause == Cause.WRONG_FILE_ASKED; // who answered it is not known, nor by what rules
     }
 
     /** What can’t be said from there, a sentence each. */
@@ -72,7 +76,9 @@ public record Vantage(boolean asks, boolean answers, boolean names) {
         if (!names) {
             blind.add("No question for a name is in it: where it looks for the registrar can’t be seen from there.");
         }
-        blind.add("Which configuration it has can’t be seen from there.");
+        if (!files) {
+            blind.add("Which configuration it has can’t be seen from there.");
+        }
         return blind;
     }
 }

@@ -49,31 +49,39 @@ public record Verdict(List<Finding> findings, String words, List<String> blind) 
         }
         Instant last = own.get(own.size() - 1).at();
         Instant end = recordedUntil.isAfter(last) ? recordedUntil : last;
-        List<Finding> findings = Diagnosis.of(CaseOf.of(device, withItsFile(device, own), secrets, end)).stream()
-                .filter(vantage::allows)
-                .filter(f -> !isMendedBy(f, device, own))
-                .toList();
+        List<Finding> findings =
+                Diagnosis.of(CaseOf.of(device, withItsFile(device, own, vantage), secrets, end)).stream()
+                        .filter(vantage::allows)
+                        .filter(f -> !isMendedBy(f, device, own))
+                        .toList();
         return new Verdict(findings, words(new Evidence(own), vantage, end), vantage.blind());
     }
 
     /**
-     * Who speaks SIP has some file, though its fetch is in no recording: without that nothing could be said of what came after. What
-     * is told of files is not told of it.
+     * Who speaks SIP has some file, though its fetch is in no recording: without that nothing could be said of what came after. Where
+     * the fetch of the released one is in it, that counts; who asks for a file in vain and is heard of no more has none.
      */
-    private static List<Observation> withItsFile(DeviceFacts device, List<Observation> own) {
-        boolean isThere = own.stream().anyMatch(ConfigRequested.class::isInstance);
-        return isThere || device.released().isEmpty()
-                ? own
-                : Stream.concat(
-                                Stream.<Observation>of(new ConfigRequested(
-                                        own.get(0).at().minusMillis(1),
-                                        "",
-                                        200,
-                                        device.released().get().revision().id(),
-                                        "",
-                                        "")),
-                                own.stream())
-                        .toList();
+    private static List<Observation> withItsFile(DeviceFacts device, List<Observation> own, Vantage vantage) {
+        if (device.released().isEmpty()) {
+            return own;
+        }
+        String revision = device.released().get().revision().id();
+        boolean tookIt = own.stream()
+                .anyMatch(o -> o instanceof ConfigRequested c
+                        && c.served()
+                        && c.revision().equals(revision));
+        boolean asksInVain = vantage.files()
+                && !vantage.asks()
+                && !vantage.answers()
+                && own.stream().noneMatch(o -> o instanceof ConfigRequested c && c.served());
+        if (tookIt || asksInVain) {
+            return own;
+        }
+        Instant before = own.get(0).at().minusMillis(1);
+        return Stream.concat(
+                        Stream.<Observation>of(new ConfigRequested(before, "", 200, revision, "", "")),
+                        own.stream().filter(o -> !(o instanceof ConfigRequested)))
+                .toList();
     }
 
     /** Whether its line was registered after the last time that this showed; another line’s registration mends nothing. */
@@ -107,7 +115,10 @@ public record Verdict(List<Finding> findings, String words, List<String> blind) 
         if (newest.isEmpty()) {
             return vantage.asks() || vantage.answers()
                     ? "No registration of it is in it."
-                    : "It was seen, and no SIP of it.";
+                    : own.last(ConfigRequested.class, c -> true)
+                            .map(c -> "It asked for “" + c.file() + "” and was answered " + c.status()
+                                    + "; no SIP of it is in it.")
+                            .orElse("It was seen, and no SIP of it.");
         }
         if (newest.get() instanceof BindingChanged b) {
             return b.change().live()

@@ -16,4 +16,9 @@ public record Flow(String fromHost, int fromPort, String toHost, int toPort) {
     public String to() {
         return toHost + ":" + toPort;
     }
+
+    /** The other way. */
+    Flow back() {
+        return new Flow(/* fromHost= */ toHost, /* fromPort= */ toPort, /* toHost= */ fromHost, /* toPort= */ fromPort);
+    }
 }

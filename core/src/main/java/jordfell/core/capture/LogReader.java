@@ -123,7 +123,6 @@ final class LogReader {
             return;
         }
         SyslogLine.read(line.substring(begin), now).ifPresent(read -> {
-            tally.logs++;
             isWithoutTime = isWithoutTime && read.says().isEmpty();
             Instant when = read.says().orElse(at);
             to.accept(new Sighting("", read.mac(), read.host(), read.logged(when, read.host())));

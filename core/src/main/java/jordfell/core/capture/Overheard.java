@@ -12,6 +12,7 @@ final class Overheard implements Packets {
 
     private final SipSightings sip;
     private final Streams streams;
+    private final FileRequests files = new FileRequests();
     private final List<Payloads> others;
     private final Tally tally;
     private final Consumer<Sighting> to;
@@ -33,7 +34,7 @@ final class Overheard implements Packets {
         for (Payloads other : others) {
             if (other.mayBe(flow)) {
                 other.read(at, flow, Arrays.copyOfRange(bytes, from, from + length))
-                        .ifPresent(this::tell);
+                        .ifPresent(to);
             }
         }
     }
@@ -45,11 +46,7 @@ final class Overheard implements Packets {
             tally.sealed++;
             return;
         }
+        files.segment(at, flow, bytes, from, length).ifPresent(to);
         streams.segment(at, flow, sequence, flags, bytes, from, length);
-    }
-
-    private void tell(Sighting sighting) {
-        tally.count(sighting.observation());
-        to.accept(sighting);
     }
 }

@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
-import jordfell.core.evidence.Observation;
 
 /** Counts what was read and what could not be; says so in sentences. Not safe for use by several threads. */
 public final class Tally {
@@ -14,9 +13,6 @@ public final class Tally {
 
     long packets;
     long sip;
-    long names;
-    long leases;
-    long logs;
     long twice;
     long sealed;
     long cutFrames;
@@ -27,16 +23,6 @@ public final class Tally {
     long broken;
     private final Set<String> unknownLinks = new TreeSet<>();
     private long ofUnknownLinks;
-
-    void count(Observation seen) {
-        if (seen instanceof Observation.NameLookedUp) {
-            names++;
-        } else if (seen instanceof Observation.Leased) {
-            leases++;
-        } else {
-            logs++;
-        }
-    }
 
     void unknownLink(int type) {
         ofUnknownLinks++;
@@ -53,21 +39,6 @@ public final class Tally {
     /** How many SIP messages. */
     public long sip() {
         return sip;
-    }
-
-    /** How many answers of name services. */
-    public long names() {
-        return names;
-    }
-
-    /** How many addresses that were given. */
-    public long leases() {
-        return leases;
-    }
-
-    /** How many lines that devices wrote down. */
-    public long logs() {
-        return logs;
     }
 
     /** Whether it went by TLS, where nobody can read it. */

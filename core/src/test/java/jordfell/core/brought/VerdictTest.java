@@ -1,6 +1,7 @@
 package jordfell.core.brought;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.time.Instant;
 import java.util.ArrayList;
@@ -12,6 +13,7 @@ import jordfell.core.diagnosis.Finding;
 import jordfell.core.diagnosis.SecretBook;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
+import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.Observation.NameLookedUp;
 import jordfell.core.evidence.SipTexts;
 import jordfell.core.path.DeviceFacts;
@@ -20,6 +22,9 @@ import jordfell.core.sip.DigestAlgorithm;
 import jordfell.core.sip.DigestAnswer;
 import jordfell.core.sip.DigestChallenge;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What the rules say by what was brought alone, and what they keep to themselves. */
 class VerdictTest {
@@ -169,5 +174,58 @@ class VerdictTest {
                 List.of(SipTexts.registerIn(T, "c", 1, "2416", DOMAIN)));
         assertThat(same.words()).isEmpty();
         assertThat(new ClockOffset().words()).isEmpty();
+    }
+
+    private static Observation asked(Instant at, String file, int status, String revision) {
+        return new ConfigRequested(at, file, status, revision, "Korrin K24/2.4.1", "198.51.100.7");
+    }
+
+    private static DeviceFacts askingFor(String file) {
+        WindowFour device = new WindowFour(DOMAIN, T.minusSeconds(60));
+        device.file = file;
+        return device.released(T.minusSeconds(30), "harbour-lantern-41", Optional.empty())
+                .facts();
+    }
+
+    @Test
+    void thatItAsksForAnotherFileThanItsOwnIsSeenOnTheWire() {
+        Verdict verdict = Verdict.of(
+                askingFor("024b7a00531c.conf"),
+                List.of(asked(T, "024b7a00531c.xml", 404, "")),
+                BOOK,
+                T.plusSeconds(300));
+        assertThat(verdict.findings())
+                .extracting(Finding::cause, Finding::sentence)
+                .containsExactly(tuple(
+                        Cause.WRONG_FILE_ASKED,
+                        "It asks for “024b7a00531c.xml”; its file is called “024b7a00531c.conf”."));
+        assertThat(verdict.words())
+                .isEqualTo("It asked for “024b7a00531c.xml” and was answered 404; no SIP of it is in it.");
+        assertThat(verdict.blind()).noneMatch(b -> b.startsWith("Which configuration"));
+    }
+
+    /** Who answered is not known: why Jordfell itself would have answered so is no reason of somebody else’s. */
+    @ParameterizedTest
+    @ValueSource(ints = {401, 403, 404, 429, 500})
+    void whyItsOwnFileIsNotGivenIsNotGuessedAt(int status) {
+        Verdict verdict = Verdict.of(
+                askingFor("024b7a00531c.conf"),
+                List.of(asked(T, "024b7a00531c.conf", status, "")),
+                BOOK,
+                T.plusSeconds(300));
+        assertThat(verdict.findings()).isEmpty();
+        assertThat(verdict.words()).contains("was answered " + status);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"404, ''", "200, ffff", "200, ''", "304, 0000"})
+    void whateverItsFileIsItsSipSpeaksForItself(int status, String revision) {
+        Verdict verdict = of(
+                asked(T.minusSeconds(1), "024b7a00531c.conf", status, revision),
+                SipTexts.registerIn(T, "c", 1, "2416", DOMAIN),
+                challenged(T.plusMillis(5)),
+                answered(T.plusMillis(9), "slipway-copper-27"),
+                SipTexts.answerIn(T.plusMillis(12), "c", 2, "2416", "403 Forbidden"));
+        assertThat(verdict.findings()).extracting(Finding::cause).containsExactly(Cause.WRONG_PASSWORD);
     }
 }
