@@ -6,8 +6,8 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.Iterator;
-import java.util.LinkedHashMap;
 import java.util.Map;
+import jordfell.core.bounded.Bounded;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,12 +24,7 @@ public final class Totals {
     private record Sample(Instant at, long total) {}
 
     private final Duration longest;
-    private final Map<String, Deque<Sample>> samples = new LinkedHashMap<>() {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Deque<Sample>> eldest) {
-            return size() > MOST_SUBJECTS;
-        }
-    };
+    private final Map<String, Deque<Sample>> samples = Bounded.byAge(MOST_SUBJECTS);
     private @Nullable Instant looked;
 
     /** @param longest the longest time that is asked about */

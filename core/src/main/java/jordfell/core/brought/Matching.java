@@ -1,9 +1,9 @@
 package jordfell.core.brought;
 
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.capture.Sighting;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
@@ -40,12 +40,7 @@ public final class Matching {
     private final Holders holders;
 
     /** By Call-ID and where it came from: two phones may take the same Call-ID. */
-    private final Map<String, Match> byExchange = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Match> eldest) {
-            return size() > MOST;
-        }
-    };
+    private final Map<String, Match> byExchange = Bounded.byUse(MOST);
 
     public Matching(Holders holders) {
         this.holders = holders;

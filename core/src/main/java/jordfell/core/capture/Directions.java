@@ -1,9 +1,9 @@
 package jordfell.core.capture;
 
-import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.sip.SipMessage;
 
 /**
@@ -20,12 +20,7 @@ final class Directions {
     private final Nodes nodes;
 
     /** Endpoints, and whether they are nodes. */
-    private final Map<String, Boolean> known = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Boolean> eldest) {
-            return size() > MOST;
-        }
-    };
+    private final Map<String, Boolean> known = Bounded.byUse(MOST);
 
     Directions(Nodes nodes) {
         this.nodes = nodes;

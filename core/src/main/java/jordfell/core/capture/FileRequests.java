@@ -2,12 +2,12 @@ package jordfell.core.capture;
 
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
-import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.render.Dialects;
@@ -34,10 +34,10 @@ final class FileRequests {
     /** @param isProven whether it came with a name and a password */
     private record Asked(MacAddress mac, String file, String agent, boolean isProven) {}
 
-    private final Map<Flow, Asked> asked = bounded();
+    private final Map<Flow, Asked> asked = Bounded.byUse(MOST);
 
     /** Who was asked for a name and a password, and has not come back with one since: that alone is no refusal (RFC 9110 §11.6.1). */
-    private final Map<MacAddress, Boolean> challenged = bounded();
+    private final Map<MacAddress, Boolean> challenged = Bounded.byUse(MOST);
 
     /** What a segment says; empty while a request is not answered, and for whatever else it is. */
     Optional<Sighting> segment(Instant at, Flow flow, byte[] bytes, int from, int length) {
@@ -116,14 +116,5 @@ final class FileRequests {
             }
         }
         return Optional.empty();
-    }
-
-    private static <K, V> Map<K, V> bounded() {
-        return new LinkedHashMap<>(64, 0.75f, true) {
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
-                return size() > MOST;
-            }
-        };
     }
 }

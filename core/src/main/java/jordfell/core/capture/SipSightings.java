@@ -3,13 +3,13 @@ package jordfell.core.capture;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.evidence.Datagram;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.BindingChanged.Change;
@@ -40,9 +40,9 @@ final class SipSightings {
     private final Directions directions;
     private final Tally tally;
     private final Consumer<Sighting> to;
-    private final Map<String, Asked> asked = bounded();
-    private final Map<Integer, Instant> recorded = bounded();
-    private final Map<String, Boolean> registered = bounded();
+    private final Map<String, Asked> asked = Bounded.byUse(MOST_REMEMBERED);
+    private final Map<Integer, Instant> recorded = Bounded.byUse(MOST_REMEMBERED);
+    private final Map<String, Boolean> registered = Bounded.byUse(MOST_REMEMBERED);
 
     SipSightings(Nodes nodes, Tally tally, Consumer<Sighting> to) {
         this.directions = new Directions(nodes);
@@ -131,14 +131,5 @@ final class SipSightings {
     /** The domain of the address of record that it is about. */
     private static String domain(SipMessage message) {
         return SipHeaders.to(message).map(SipAddress::host).orElse("");
-    }
-
-    private static <K, V> Map<K, V> bounded() {
-        return new LinkedHashMap<>(64, 0.75f, true) {
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
-                return size() > MOST_REMEMBERED;
-            }
-        };
     }
 }

@@ -4,10 +4,10 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.sip.SipStream;
 
 /**
@@ -43,12 +43,7 @@ final class Streams {
 
     private final Messages messages;
     private final Tally tally;
-    private final Map<Flow, Stream> streams = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Flow, Stream> eldest) {
-            return size() > MOST_STREAMS;
-        }
-    };
+    private final Map<Flow, Stream> streams = Bounded.byUse(MOST_STREAMS);
 
     Streams(Messages messages, Tally tally) {
         this.messages = messages;

@@ -3,12 +3,12 @@ package jordfell.core.diagnosis;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.diagnosis.Neighbours.Agent;
 import jordfell.core.diagnosis.Neighbours.Others;
 import jordfell.core.evidence.Observation;
@@ -34,10 +34,10 @@ public final class Neighbourhood {
     private static final double WEIGHT = 0.05;
 
     /** Of a domain by its name, of its nodes by theirs. */
-    private final Map<String, Map<String, Crowd>> nodes = bounded();
+    private final Map<String, Map<String, Crowd>> nodes = Bounded.byUse(MOST_PLACES);
 
-    private final Map<String, Crowd> speaking = bounded();
-    private final Map<String, Crowd> alive = bounded();
+    private final Map<String, Crowd> speaking = Bounded.byUse(MOST_PLACES);
+    private final Map<String, Crowd> alive = Bounded.byUse(MOST_PLACES);
     private final Registered registered = new Registered();
 
     /** Those who are heard at one place. */
@@ -154,14 +154,5 @@ public final class Neighbourhood {
 
     private static String site(DeviceFacts facts) {
         return facts.domain().name() + "/" + facts.site();
-    }
-
-    private static <V> Map<String, V> bounded() {
-        return new LinkedHashMap<>(64, 0.75f, true) {
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<String, V> eldest) {
-                return size() > MOST_PLACES;
-            }
-        };
     }
 }

@@ -3,9 +3,9 @@ package jordfell.core.diagnosis;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.diagnosis.Neighbours.Agent;
 import jordfell.core.evidence.Observation.BindingChanged;
 
@@ -25,12 +25,7 @@ final class Registered {
     private record Held(Agent agent, Instant until) {}
 
     /** By who it is: a device has one registration of a number, a stranger one for each place that it comes from. */
-    private final Map<Place, Map<String, Held>> byNumber = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Place, Map<String, Held>> eldest) {
-            return size() > MOST;
-        }
-    };
+    private final Map<Place, Map<String, Held>> byNumber = Bounded.byUse(MOST);
 
     /** Who is registered from an address and port, whoever registered there last, and how often that was another than before. */
     private static final class Source {
@@ -48,12 +43,7 @@ final class Registered {
         }
     }
 
-    private final Map<String, Source> bySource = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Source> eldest) {
-            return size() > MOST;
-        }
-    };
+    private final Map<String, Source> bySource = Bounded.byUse(MOST);
 
     void moved(String domain, BindingChanged binding, long device, String label, String site) {
         if (binding.peer().isEmpty()) {

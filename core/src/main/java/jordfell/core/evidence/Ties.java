@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.Observation.Pinged;
 import jordfell.core.evidence.Observation.TestCalled;
@@ -61,9 +62,9 @@ public final class Ties {
         boolean proves(String domain, SipSeen.Request register);
     }
 
-    private final Map<String, Long> byCallId = bounded();
-    private final Map<String, Long> byPeer = bounded();
-    private final Map<Long, String> registered = bounded();
+    private final Map<String, Long> byCallId = Bounded.byUse(MOST);
+    private final Map<String, Long> byPeer = Bounded.byUse(MOST);
+    private final Map<Long, String> registered = Bounded.byUse(MOST);
     private final Map<String, List<Sighted>> waiting = new LinkedHashMap<>();
 
     /** Whose this is, and what waited for it to be known; nothing while it is not. */
@@ -221,14 +222,5 @@ public final class Ties {
 
     private static String host(String peer) {
         return peer.substring(0, Math.max(0, peer.lastIndexOf(':')));
-    }
-
-    private static <K, V> Map<K, V> bounded() {
-        return new LinkedHashMap<>(64, 0.75f, true) {
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
-                return size() > MOST;
-            }
-        };
     }
 }

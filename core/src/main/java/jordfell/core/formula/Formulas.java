@@ -12,9 +12,9 @@ import dev.cel.extensions.CelStringExtensions;
 import dev.cel.parser.CelStandardMacro;
 import dev.cel.runtime.CelEvaluationExceptionBuilder;
 import dev.cel.runtime.CelFunctionBinding;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import jordfell.core.bounded.Bounded;
 
 /**
  * Compiles formulas over one vocabulary and remembers them, so that one that stands in a template is compiled once for
@@ -40,12 +40,7 @@ public final class Formulas {
 
     private final Vocabulary vocabulary;
     private final Cel environment;
-    private final Map<String, Formula.Compiled> remembered = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Formula.Compiled> eldest) {
-            return size() > REMEMBERED;
-        }
-    };
+    private final Map<String, Formula.Compiled> remembered = Bounded.byUse(REMEMBERED);
 
     public Formulas(Vocabulary vocabulary) {
         this.vocabulary = vocabulary;

@@ -2,11 +2,11 @@ package jordfell.core.traffic;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.SipSeen;
@@ -31,8 +31,8 @@ public final class Traffic {
 
     private record Key(Instant from, String domain, String node, String site) {}
 
-    private final Map<Key, Slice> slices = bounded(MOST_SLICES);
-    private final Map<String, Instant> asked = bounded(MOST_ASKED);
+    private final Map<Key, Slice> slices = Bounded.byAge(MOST_SLICES);
+    private final Map<String, Instant> asked = Bounded.byAge(MOST_ASKED);
 
     /**
      * Something was seen.
@@ -87,14 +87,5 @@ public final class Traffic {
         List<Slice> all = List.copyOf(slices.values());
         slices.clear();
         return all;
-    }
-
-    private static <K, V> Map<K, V> bounded(int most) {
-        return new LinkedHashMap<>() {
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
-                return size() > most;
-            }
-        };
     }
 }

@@ -3,6 +3,7 @@ package jordfell.lab.calls;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
@@ -21,12 +22,7 @@ final class Dialogs {
     /** One side of a dialog. */
     record Party(Endpoint at, String node) {}
 
-    private final Map<String, Map<String, Party>> byCallId = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Map<String, Party>> eldest) {
-            return size() > MOST;
-        }
-    };
+    private final Map<String, Map<String, Party>> byCallId = Bounded.byUse(MOST);
 
     /** The caller of an INVITE is there. */
     void calling(SipMessage invite, Party caller) {

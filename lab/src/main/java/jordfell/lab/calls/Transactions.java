@@ -2,10 +2,10 @@ package jordfell.lab.calls;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.evidence.Datagram;
 import jordfell.core.sip.SipHeaders;
 import jordfell.core.sip.SipMessage;
@@ -40,12 +40,7 @@ final class Transactions {
 
     private record Answered(List<Sent> sent, Instant until) {}
 
-    private final Map<String, Answered> answered = new LinkedHashMap<>() {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Answered> eldest) {
-            return size() > MOST;
-        }
-    };
+    private final Map<String, Answered> answered = Bounded.byAge(MOST);
 
     /** What the same request was answered before; empty if it is new, or can't be told from others. */
     Optional<Outcome> before(SipMessage request, Instant now) {

@@ -6,9 +6,9 @@ import java.net.InetSocketAddress;
 import java.net.SocketAddress;
 import java.time.Duration;
 import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.sip.SipMessage;
 import jordfell.lab.net.Endpoint;
 import jordfell.lab.time.Timeline;
@@ -88,11 +88,6 @@ final class SipGate {
 
     /** By source; the one that was silent for the longest is forgotten first. */
     private static <K> Map<K, Bucket> buckets() {
-        return Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<K, Bucket> eldest) {
-                return size() > MOST_SOURCES;
-            }
-        });
+        return Collections.synchronizedMap(Bounded.byUse(MOST_SOURCES));
     }
 }

@@ -1,11 +1,11 @@
 package jordfell.lab.world;
 
-import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.identity.MacAddress;
 import jordfell.core.sip.InstanceId;
 import jordfell.core.sip.SipHeaders;
@@ -21,19 +21,9 @@ final class CallTracks {
 
     private static final int MOST = 20_000;
 
-    private final Map<String, MacAddress> byCallId = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, MacAddress> eldest) {
-            return size() > MOST;
-        }
-    };
+    private final Map<String, MacAddress> byCallId = Bounded.byUse(MOST);
 
-    private final Map<String, MacAddress> byAddress = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, MacAddress> eldest) {
-            return size() > MOST;
-        }
-    };
+    private final Map<String, MacAddress> byAddress = Bounded.byUse(MOST);
 
     /** A registration was made or ended from there; where somebody registers who is not known, nobody is known any more. */
     void bound(RegistrarEvent.BindingMoved moved, Optional<MacAddress> mac) {

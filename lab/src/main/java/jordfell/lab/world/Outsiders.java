@@ -1,8 +1,8 @@
 package jordfell.lab.world;
 
 import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.Map;
+import jordfell.core.bounded.Bounded;
 import jordfell.lab.net.Endpoint;
 
 /** Agents outside of the simulation that registered with the right password, by where they send from. */
@@ -10,12 +10,7 @@ public final class Outsiders {
 
     private static final int MOST = 10_000;
 
-    private final Map<Endpoint, Boolean> known = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Endpoint, Boolean> eldest) {
-            return size() > MOST;
-        }
-    });
+    private final Map<Endpoint, Boolean> known = Collections.synchronizedMap(Bounded.byUse(MOST));
 
     void add(Endpoint agent) {
         known.put(agent, true);

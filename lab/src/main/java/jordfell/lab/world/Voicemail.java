@@ -1,13 +1,13 @@
 package jordfell.lab.world;
 
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
 import java.util.function.Consumer;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.media.SpeechDescription;
 import jordfell.core.media.ToneEvent;
 import jordfell.core.sip.SipAddress;
@@ -47,12 +47,7 @@ final class Voicemail implements Messages {
     private final Map<Watched, Count> boxes = new HashMap<>();
 
     /** Those who call now; the oldest is forgotten when there are too many. */
-    private final Map<String, Visit> visits = new LinkedHashMap<>() {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Visit> eldest) {
-            return size() > MOST_VISITS;
-        }
-    };
+    private final Map<String, Visit> visits = Bounded.byAge(MOST_VISITS);
 
     private static final class Visit {
 

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import jordfell.core.bounded.Bounded;
 import jordfell.core.evidence.Observation;
 import jordfell.core.evidence.Observation.BindingChanged;
 import jordfell.core.evidence.RegistrationState;
@@ -48,12 +49,7 @@ class StrayStore implements StrayTaker, AdoptedStrays, RefusedAgents {
     private final Changes changes;
 
     /** Which agent a Call-ID is of: responses name neither agent nor instance. */
-    private final Map<String, Key> byCallId = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Key> eldest) {
-            return size() > MOST;
-        }
-    };
+    private final Map<String, Key> byCallId = Bounded.byUse(MOST);
 
     /** Numbers and addresses that are refused from now on, {@code number@domain from host}; read at the first look. */
     private volatile @Nullable Set<String> refused;
