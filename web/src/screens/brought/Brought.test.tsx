@@ -48,7 +48,16 @@ const say = (role: string, one: object, more: object = {}) =>
         doubts: ['3 packets went by TLS, which nobody can read from outside.'],
         devices: [DEVICE],
         strangers: [
-          { number: '2999', domain: 'v.example', host: '192.0.2.9', seen: 4, last: AT, answer: '' },
+          { mac: '', number: '2999', domain: 'v.example', host: '192.0.2.9', seen: 4, last: AT, answer: '' },
+          {
+            mac: '02-4B-7A-0F-00-44',
+            number: '',
+            domain: '',
+            host: '192.0.2.9',
+            seen: 2,
+            last: AT,
+            answer: '404 to 024b7a0f0044.conf',
+          },
         ],
         ...more,
       },
@@ -72,6 +81,9 @@ it('a device in it opens beneath its row, with what can’t be seen', async () =
   say('TECHNICIAN', brought())
   show()
   expect(await screen.findByText('1 device in it; something is wrong with 1')).toBeTruthy()
+  expect(screen.getByText('2999@v.example')).toBeTruthy()
+  expect(screen.getByText('02-4B-7A-0F-00-44')).toBeTruthy()
+  expect(screen.getByText('404 to 024b7a0f0044.conf')).toBeTruthy()
   expect(screen.getByText('3 packets went by TLS, which nobody can read from outside.')).toBeTruthy()
   expect(screen.getByText('2999@v.example')).toBeTruthy()
   fireEvent.click(screen.getByRole('button', { name: /Ticket window 4/ }))

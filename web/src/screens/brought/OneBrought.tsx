@@ -158,7 +158,9 @@ function Devices({ whole, chosen, onChoose }: DevicesProps) {
                   <Act kind="quiet" aria-expanded={d.id === chosen} onClick={() => onChoose(d.id)} pl="0">
                     <CutMiddle text={d.label} />
                   </Act>
-                  <Mono color="faded"> {d.mac}</Mono>
+                  <Mono color="faded" display="block">
+                    {d.mac}
+                  </Mono>
                 </td>
                 <td title={d.matchedBy.join(', ')}>{d.matchedBy[0]}</td>
                 <td>
@@ -193,7 +195,7 @@ function Strangers({ whole }: { whole: Whole }) {
       <Grid mt="4px">
         <thead>
           <tr>
-            <th>Extension</th>
+            <th>Who it says it is</th>
             <th>From</th>
             <th>Observations</th>
             <th>Answered last</th>
@@ -201,9 +203,14 @@ function Strangers({ whole }: { whole: Whole }) {
         </thead>
         <tbody>
           {few.map((s) => (
-            <tr key={`${s.number} ${s.domain} ${s.host}`}>
+            <tr key={`${s.mac} ${s.number} ${s.domain} ${s.host}`}>
               <td>
-                <Mono>{s.number ? `${s.number}@${s.domain}` : s.domain || '—'}</Mono>
+                <Mono>{s.number ? `${s.number}@${s.domain}` : s.domain || s.mac || '—'}</Mono>
+                {(s.number || s.domain) && s.mac && (
+                  <Mono color="faded" display="block">
+                    {s.mac}
+                  </Mono>
+                )}
               </td>
               <td>
                 <Mono>{s.host}</Mono>

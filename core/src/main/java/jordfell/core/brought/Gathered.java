@@ -7,13 +7,17 @@ import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import jordfell.core.brought.Matching.Match;
 import jordfell.core.capture.Sighting;
 import jordfell.core.evidence.Episode;
 import jordfell.core.evidence.Folding;
 import jordfell.core.evidence.Observation;
+import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.SipSeen;
+import jordfell.core.identity.MacAddress;
 
 /**
  * What was brought, by whose it is: folded as what is seen here is, and no more of it than there is room for. Not safe for use by
@@ -46,11 +50,18 @@ public final class Gathered {
     /**
      * Somebody who is on record as nobody.
      *
+     * @param mac who it says it is; empty where it says nothing, and in what was kept before this was
      * @param number the extension; empty where none is told
      * @param host the address
      * @param answer what it was answered last; empty for nothing
      */
-    public record Stranger(String number, String domain, String host, long seen, Instant last, String answer) {}
+    public record Stranger(
+            String mac, String number, String domain, String host, long seen, Instant last, String answer) {
+
+        public Stranger {
+            mac = Objects.requireNonNullElse(mac, "");
+        }
+    }
 
     /** One episode of several that say the same. */
     private record Begun(String key, Instant first) {}
@@ -124,24 +135,31 @@ public final class Gathered {
     private void stranger(Sighting seen) {
         Observation o = seen.observation();
         String number = o.aboutNumber();
-        String key = number + " " + seen.domain() + " " + seen.host();
+        String mac = seen.mac().map(MacAddress::toString).orElse("");
+        String key = mac + " " + number + " " + seen.domain() + " " + seen.host();
         Stranger before = strangers.get(key);
         if (before == null && strangers.size() >= MOST_STRANGERS) {
             left++;
             return;
         }
-        String answer = o instanceof SipSeen.Response r && !r.toNode()
-                ? r.message().startLine().substring("SIP/2.0 ".length())
-                : before == null ? "" : before.answer();
+        String answer = answer(o).orElse(before == null ? "" : before.answer());
         strangers.put(
                 key,
                 new Stranger(
+                        mac,
                         cut(number),
                         cut(seen.domain()),
                         cut(seen.host()),
                         before == null ? 1 : before.seen() + 1,
                         o.at(),
                         cut(answer)));
+    }
+
+    private static Optional<String> answer(Observation o) {
+        if (o instanceof SipSeen.Response r && !r.toNode()) {
+            return Optional.of(r.message().startLine().substring("SIP/2.0 ".length()));
+        }
+        return o instanceof ConfigRequested c ? Optional.of(c.status() + " to " + c.file()) : Optional.empty();
     }
 
     /** What comes from elsewhere may be long. */

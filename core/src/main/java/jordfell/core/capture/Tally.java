@@ -62,7 +62,7 @@ public final class Tally {
         add(
                 doubts,
                 badChecksums,
-                "%s with a wrong checksum, taken all the same: damaged on the way, or recorded before a card computed it.");
+                "%s a wrong checksum, taken all the same: damaged on the way, or recorded before a card computed it.");
         add(doubts, twice, "%s recorded twice, counted once.");
         add(doubts, broken, "%s begin as SIP does and can’t be read; they stand among what was seen.");
         return doubts;
@@ -81,8 +81,10 @@ public final class Tally {
     }
 
     private static String noun(String words, long times) {
-        boolean isVerb = words.startsWith("%s begin") || words.startsWith("%s went");
         String packets = times == 1 ? " packet" : " packets";
-        return isVerb ? packets : packets + (times == 1 ? " is" : " are");
+        if (words.startsWith("%s begin") || words.startsWith("%s went")) {
+            return packets;
+        }
+        return packets + (words.startsWith("%s a ") ? times == 1 ? " has" : " have" : times == 1 ? " is" : " are");
     }
 }

@@ -1,11 +1,13 @@
 package jordfell.core.brought;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jordfell.core.capture.Sighting;
+import jordfell.core.evidence.Observation.ConfigRequested;
 import jordfell.core.evidence.SipTexts;
 import jordfell.core.identity.MacAddress;
 import org.junit.jupiter.api.Test;
@@ -85,5 +87,22 @@ class GatheredTest {
         assertThat(gathered.devices().get(0).episodes()).hasSize(60);
         assertThat(gathered.devices().get(0).observations())
                 .allSatisfy(o -> assertThat(o.at()).isAfter(T.plusSeconds(130)));
+    }
+
+    @Test
+    void strangersWhoSayWhoTheyAreAreToldApart() {
+        for (String mac : List.of("02-4B-7A-0F-00-44", "02-4B-7A-00-53-B1", "02-4B-7A-0F-00-44")) {
+            String file = MacAddress.of(mac).compact() + ".conf";
+            gathered.take(new Sighting(
+                    "",
+                    Optional.of(MacAddress.of(mac)),
+                    "192.0.2.1",
+                    new ConfigRequested(T, file, 404, "", "", "192.0.2.1")));
+        }
+        assertThat(gathered.strangers())
+                .extracting(Gathered.Stranger::mac, Gathered.Stranger::seen, Gathered.Stranger::answer)
+                .containsExactly(
+                        tuple("02-4B-7A-0F-00-44", 2L, "404 to 024b7a0f0044.conf"),
+                        tuple("02-4B-7A-00-53-B1", 1L, "404 to 024b7a0053b1.conf"));
     }
 }

@@ -88,7 +88,7 @@ class FrameReaderTest {
         assertThat(of(Wire.ethernet(packet)).reader.doubts())
                 .singleElement()
                 .asString()
-                .startsWith("1 packet is with a wrong checksum");
+                .startsWith("1 packet has a wrong checksum");
     }
 
     @ParameterizedTest
@@ -164,7 +164,7 @@ class FrameReaderTest {
         frame[14 + 10]++;
         Brought brought = of(frame);
         assertThat(brought.sip()).hasSize(1);
-        assertThat(brought.reader.doubts().get(0)).startsWith("1 packet is with a wrong checksum, taken all the same");
+        assertThat(brought.reader.doubts().get(0)).startsWith("1 packet has a wrong checksum, taken all the same");
     }
 
     @Test

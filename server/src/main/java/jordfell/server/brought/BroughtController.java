@@ -55,7 +55,13 @@ class BroughtController {
      */
     record BegunView(long id, String key, String feed) {}
 
-    record StrangerView(String number, String domain, String host, long seen, Instant last, String answer) {}
+    /**
+     * Somebody in it who is on record as nobody.
+     *
+     * @param mac who it says it is; empty where it says nothing
+     */
+    record StrangerView(
+            String mac, String number, String domain, String host, long seen, Instant last, String answer) {}
 
     /**
      * Something that was brought.
@@ -214,7 +220,8 @@ class BroughtController {
                 brought.doubts(),
                 found,
                 brought.strangers().stream()
-                        .map(s -> new StrangerView(s.number(), s.domain(), s.host(), s.seen(), s.last(), s.answer()))
+                        .map(s -> new StrangerView(
+                                s.mac(), s.number(), s.domain(), s.host(), s.seen(), s.last(), s.answer()))
                         .toList());
     }
 
