@@ -8,7 +8,12 @@ import java.util.function.Consumer;
 final class PhoneFiles {
 
     private static final Duration FIRST_RETRY = Duration.ofSeconds(2);
-    private static final Duration LONGEST_UNCONFIGURED_RETRY = Duration.ofSeconds(4);
+    private static final Duration RETRY = Duration.ofSeconds(4);
+
+    /** Who has asked so often for a first file, for five minutes, takes longer from then on. */
+    private static final int EAGER_TRIES = 75;
+
+    private static final Duration PATIENT_RETRY = Duration.ofSeconds(20);
     private static final Duration INSTALLING = Duration.ofSeconds(2);
 
     private final SimPhone phone;
@@ -19,6 +24,9 @@ final class PhoneFiles {
 
     /** What somebody typed to claim a record; forgotten once it was answered. */
     private String claim = "";
+
+    /** Counts how often it began to ask: whoever asks anew goes on alone. */
+    private int asking;
 
     PhoneFiles(SimPhone phone, PhoneEnvironment world) {
         this.phone = phone;
@@ -51,14 +59,14 @@ final class PhoneFiles {
 
     /** Asks for its file; if that is none that it has not, it goes on so. */
     void fetch(Runnable unchanged) {
-        fetch(unchanged, FIRST_RETRY);
+        fetch(unchanged, ++asking, 0);
     }
 
-    private void fetch(Runnable unchanged, Duration retry) {
+    private void fetch(Runnable unchanged, int begun, int triesBefore) {
         int thisLife = phone.life();
         Consumer<ConfigSource.Answer> taker = answer -> world.timeline().post(() -> {
             if (phone.life() == thisLife) {
-                take(answer, unchanged, retry);
+                take(answer, unchanged, begun, triesBefore);
             }
         });
         if (!canFetch()) {
@@ -120,7 +128,7 @@ final class PhoneFiles {
                         }));
     }
 
-    private void take(ConfigSource.Answer answer, Runnable unchanged, Duration retry) {
+    private void take(ConfigSource.Answer answer, Runnable unchanged, int begun, int triesBefore) {
         if (answer.status() > 0 && !claim.isEmpty()) {
             claim = "";
             trouble = answer.status() == 403 ? answer.body() : "";
@@ -132,10 +140,16 @@ final class PhoneFiles {
             unchanged.run();
         } else {
             // Out of its box, or with a file it can't read: it asks again and again.
-            Duration longer = retry.multipliedBy(2);
-            Duration next = longer.compareTo(LONGEST_UNCONFIGURED_RETRY) < 0 ? longer : LONGEST_UNCONFIGURED_RETRY;
-            world.timeline().after(retry, phone.inThisLife(() -> fetch(unchanged, next)));
+            world.timeline().after(pause(triesBefore), phone.inThisLife(() -> {
+                if (asking == begun) {
+                    fetch(unchanged, begun, triesBefore + 1);
+                }
+            }));
         }
+    }
+
+    private static Duration pause(int triesBefore) {
+        return triesBefore == 0 ? FIRST_RETRY : triesBefore < EAGER_TRIES ? RETRY : PATIENT_RETRY;
     }
 
     /** Reads a file; false if there is none or it can’t be read, and then the one before stays. */

@@ -417,7 +417,9 @@ public final class SimPhone {
                 files.config().map(c -> Duration.ofSeconds(c.askEvery())).orElse(Duration.ofMinutes(15));
         world.timeline().after(every, inThisLife(() -> {
             if (plan == looks) {
-                lookAgain();
+                if (files.config().isPresent()) { // who has none asks all the time
+                    lookAgain();
+                }
                 planNextLook();
             }
         }));
