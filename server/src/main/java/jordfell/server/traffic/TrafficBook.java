@@ -38,8 +38,8 @@ public class TrafficBook {
         traffic.seen(domain, site, observation);
     }
 
-    @Scheduled(initialDelayString = "PT1M", fixedDelayString = "PT1M")
-    void write() {
+    /** Keeps what was counted up to now, so that it can be told. */
+    synchronized void write() {
         if (!watch.mayWrite()) {
             return;
         }
@@ -47,7 +47,14 @@ public class TrafficBook {
         if (!counted.isEmpty()) {
             store.add(counted);
         }
-        store.forget(clock.instant().minus(KEPT));
+    }
+
+    @Scheduled(initialDelayString = "PT1M", fixedDelayString = "PT1M")
+    void keep() {
+        write();
+        if (watch.mayWrite()) {
+            store.forget(clock.instant().minus(KEPT));
+        }
     }
 
     @PreDestroy

@@ -52,10 +52,12 @@ class TrafficController {
             @Nullable Long answerMillis,
             @Nullable Long slowestMillis) {}
 
+    private final TrafficBook book;
     private final TrafficStore store;
     private final InstantSource clock;
 
-    TrafficController(TrafficStore store, InstantSource clock) {
+    TrafficController(TrafficBook book, TrafficStore store, InstantSource clock) {
+        this.book = book;
         this.store = store;
         this.clock = clock;
     }
@@ -68,6 +70,7 @@ class TrafficController {
                         "/by", "“" + by + "” is nothing that traffic is told by.", "It is told by node or by site."));
         Instant now = clock.instant();
         Instant from = Traffic.begin(now.minus(SHOWN));
+        book.write();
         return view(from, now, store.sums(told, from, MOST_PLACES));
     }
 
@@ -76,6 +79,7 @@ class TrafficController {
     TrafficView ofSite(@RequestParam String domain, @RequestParam String site) {
         Instant now = clock.instant();
         Instant from = Traffic.begin(now.minus(SHOWN));
+        book.write();
         return view(from, now, store.ofSite(domain, site, from));
     }
 

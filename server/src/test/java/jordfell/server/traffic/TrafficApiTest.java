@@ -78,11 +78,35 @@ class TrafficApiTest {
                 "Seen Quay",
                 new BindingChanged(
                         now, "2400", BindingChanged.Change.ADDED, "c", "north", "192.0.2.1:5060", now.plusSeconds(60)));
-        book.write();
+        book.keep();
         assertThat(store.since(old.minusSeconds(1)))
                 .filteredOn(s -> s.domain().equals(DOMAIN))
                 .extracting(Slice::site)
                 .containsExactly("Seen Quay");
+    }
+
+    @Test
+    void whatWasJustSeenIsToldWithoutWaiting() {
+        Instant now = Instant.now();
+        server.bean(TrafficBook.class)
+                .seen(
+                        DOMAIN,
+                        "Fresh Quay",
+                        new BindingChanged(
+                                now,
+                                "2400",
+                                BindingChanged.Change.ADDED,
+                                "c",
+                                "north",
+                                "192.0.2.1:5060",
+                                now.plusSeconds(60)));
+        JsonNode places = server.viewer()
+                .get("/api/traffic/site?domain=" + DOMAIN + "&site=Fresh%20Quay")
+                .json()
+                .path("places");
+        assertThat(places).hasSize(1);
+        assertThat(places.path(0).path("points").path(0).path("registered").asInt())
+                .isOne();
     }
 
     @Test
