@@ -108,7 +108,9 @@ it('what leaves dial tone is counted apart from what holds a device', async () =
   })
   renderWithAll(<Today />)
   const causes = await screen.findByRole('region', { name: 'Held, by cause' })
-  expect(await within(causes).findByText(/devices, 8 causes; 1 more leaves dial tone/)).toBeTruthy()
+  expect(
+    await within(causes).findByText(/devices held or silent, 8 causes; 1 more leaves dial tone/),
+  ).toBeTruthy()
   expect(within(causes).getByText('All 9 in Triage').getAttribute('href')).toBe('/triage')
   expect(within(causes).queryByText('No device is held.')).toBeNull()
 })

@@ -98,7 +98,7 @@ function Causes({ causes, isNew }: { causes: Cause[]; isNew: (at: string | undef
       <Heading>
         Held, by cause{' '}
         <Faded fontWeight={400}>
-          · {devices} {devices === 1 ? 'device' : 'devices'}, {held.length}{' '}
+          · {devices} {devices === 1 ? 'device' : 'devices'} held or silent, {held.length}{' '}
           {held.length === 1 ? 'cause' : 'causes'}
           {others > 0 && `; ${others} more ${others === 1 ? 'leaves' : 'leave'} dial tone`}
         </Faded>
