@@ -18,12 +18,13 @@ import jordfell.core.evidence.SipSeen;
  * @param asks whether requests of the phone are in it
  * @param answers whether answers to it are
  * @param names whether name services are
- * @param files whether requests for its configuration are
+ * @param files whether it is which configuration it was given
  */
 public record Vantage(boolean asks, boolean answers, boolean names, boolean files) {
 
-    /** What an answer proves, or a request by what stands in it. */
+    /** What an answer of a registrar proves, or a request by what stands in it. Who answers requests for files is not known. */
     private static final Set<Cause> BY_MESSAGES = EnumSet.of(
+            Cause.WRONG_FILE_ASKED,
             Cause.WRONG_HOST,
             Cause.UNKNOWN_EXTENSION,
             Cause.WRONG_AUTH_USER,
@@ -51,7 +52,10 @@ public record Vantage(boolean asks, boolean answers, boolean names, boolean file
                 seen.stream().anyMatch(o -> o instanceof SipSeen.Request request && request.toNode()),
                 seen.stream().anyMatch(o -> o instanceof SipSeen.Response response && !response.toNode()),
                 seen.stream().anyMatch(NameLookedUp.class::isInstance),
-                seen.stream().anyMatch(ConfigRequested.class::isInstance));
+                seen.stream()
+                        .anyMatch(o -> o instanceof ConfigRequested c
+                                && c.served()
+                                && !c.revision().isEmpty()));
     }
 
     /** Whether a finding rests on what can be seen from there. */
@@ -59,8 +63,7 @@ public record Vantage(boolean asks, boolean answers, boolean names, boolean file
         Cause cause = finding.cause();
         return BY_MESSAGES.contains(cause)
                 || asks && answers && BY_BOTH.contains(cause)
-                || names && BY_NAMES.contains(cause)
-                || files && cause == Cause.WRONG_FILE_ASKED; // who answered it is not known, nor by what rules
+                || names && BY_NAMES.contains(cause);
     }
 
     /** What can’t be said from there, a sentence each. */

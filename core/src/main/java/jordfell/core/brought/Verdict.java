@@ -53,6 +53,7 @@ public record Verdict(List<Finding> findings, String words, List<String> blind) 
                 Diagnosis.of(CaseOf.of(device, withItsFile(device, own, vantage), secrets, end)).stream()
                         .filter(vantage::allows)
                         .filter(f -> !isMendedBy(f, device, own))
+                        .filter(f -> !asksForItsOwnToo(f, device, own))
                         .toList();
         return new Verdict(findings, words(new Evidence(own), vantage, end), vantage.blind());
     }
@@ -70,9 +71,9 @@ public record Verdict(List<Finding> findings, String words, List<String> blind) 
                 .anyMatch(o -> o instanceof ConfigRequested c
                         && c.served()
                         && c.revision().equals(revision));
-        boolean asksInVain = vantage.files()
-                && !vantage.asks()
+        boolean asksInVain = !vantage.asks()
                 && !vantage.answers()
+                && own.stream().anyMatch(ConfigRequested.class::isInstance)
                 && own.stream().noneMatch(o -> o instanceof ConfigRequested c && c.served());
         if (tookIt || asksInVain) {
             return own;
@@ -82,6 +83,14 @@ public record Verdict(List<Finding> findings, String words, List<String> blind) 
                         Stream.<Observation>of(new ConfigRequested(before, "", 200, revision, "", "")),
                         own.stream().filter(o -> !(o instanceof ConfigRequested)))
                 .toList();
+    }
+
+    /** It asks for more files than one: that one of them is not its own says nothing. */
+    private static boolean asksForItsOwnToo(Finding finding, DeviceFacts device, List<Observation> own) {
+        return finding.cause() == Cause.WRONG_FILE_ASKED
+                && own.stream()
+                        .anyMatch(o -> o instanceof ConfigRequested c
+                                && c.file().equals(device.beside().file()));
     }
 
     /** Whether its line was registered after the last time that this showed; another line’s registration mends nothing. */

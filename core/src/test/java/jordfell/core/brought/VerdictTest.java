@@ -201,6 +201,24 @@ class VerdictTest {
                         "It asks for “024b7a00531c.xml”; its file is called “024b7a00531c.conf”."));
         assertThat(verdict.words())
                 .isEqualTo("It asked for “024b7a00531c.xml” and was answered 404; no SIP of it is in it.");
+        assertThat(verdict.blind()).contains("Which configuration it has can’t be seen from there.");
+    }
+
+    @Test
+    void whoAsksForItsOwnFileTooDoesNotAskForAnother() {
+        Verdict verdict = Verdict.of(
+                askingFor("024b7a00531c.conf"),
+                List.of(
+                        asked(T, "024b7a00531c.conf", 404, ""),
+                        asked(T.plusMillis(40), "024b7a00531c-user.conf", 404, "")),
+                BOOK,
+                T.plusSeconds(300));
+        assertThat(verdict.findings()).isEmpty();
+    }
+
+    @Test
+    void whichConfigurationItTookIsSeenWhereItWasGivenOne() {
+        Verdict verdict = of(asked(T, "024b7a00531c.conf", 200, "155c"));
         assertThat(verdict.blind()).noneMatch(b -> b.startsWith("Which configuration"));
     }
 
