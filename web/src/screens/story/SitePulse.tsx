@@ -28,8 +28,7 @@ export function SitePulse({ story, domain, site }: Props) {
             key={s.at}
             position="absolute"
             bottom="2px"
-            left={`${from}%`}
-            width={`calc(${to - from}% - 1px)`}
+            style={{ left: `${from}%`, width: `calc(${to - from}% - 1px)` }}
             title={words}
           >
             <Box h={`${(HIGH * (s.refused + s.lapsed)) / most}px`} bg="rust" />

@@ -3,8 +3,10 @@ import { fireEvent, screen, within } from '@testing-library/react'
 import { expect, it } from 'vitest'
 import { renderWithAll, serverSays } from '../../test/renderWithAll'
 import { Notes } from './Notes'
+import type { StoryView } from './queries'
 import { StoryPart } from './StoryPart'
 import { Twin } from './Twin'
+import { fitted, place } from './events'
 
 const AT = '2026-03-02T09:05:00Z'
 const STORY = {
@@ -103,6 +105,10 @@ it('what went on at its site stands on the same axis', async () => {
     },
   })
   renderWithAll(<StoryPart id={9} domain="v.example" site="Eskvik Pier" />)
-  expect(await screen.findByTitle(/3 registered, 2 refused, 1 ran out/)).toBeTruthy()
+  const bar = await screen.findByTitle(/3 registered, 2 refused, 1 ran out/)
+  // The axis begins with the first thing that happened, at 9:00, and not where the story was asked for from.
+  const shown = fitted(STORY as unknown as StoryView)
+  expect(shown.from > STORY.from).toBe(true)
+  expect(parseFloat(bar.style.left)).toBeCloseTo(place('2026-03-02T09:05:00Z', shown.from, shown.to))
   expect(screen.getByText('All of Eskvik Pier')).toBeTruthy()
 })

@@ -41,7 +41,7 @@ export function StoryPart({ id, domain, site }: { id: number; domain: string; si
             onHours={(h) => set('hours', h === USUAL_HOURS ? '' : String(h))}
             at={at('moment')}
             onMoment={(m) => set('moment', m)}
-            beneath={<SitePulse story={story} domain={domain} site={site} />}
+            beneath={(shown) => <SitePulse story={shown} domain={domain} site={site} />}
           />
         </>
       )}

@@ -22,8 +22,8 @@ type Props = {
   /** The moment that is looked at; empty for none. */
   at: string
   onMoment: (at: string) => void
-  /** Rows beneath the device’s own, on the same axis. */
-  beneath?: ReactNode
+  /** Rows beneath the device’s own, on the axis that is shown. */
+  beneath?: (shown: StoryView) => ReactNode
 }
 
 /** What happened to a device, on one axis; its cursor is moved by the mouse and by the arrow keys, from one event to the next. */
@@ -156,7 +156,7 @@ export function Timeline({ story, hours, onHours, at, onMoment, beneath }: Props
             })}
           </Row>
         )}
-        {beneath}
+        {beneath?.(s)}
         <Box position="absolute" top="0" bottom="0" left={HEAD} right="0" ref={rows} pointerEvents="none">
           {at && at >= s.from && at <= s.to && (
             <Box
