@@ -38,7 +38,7 @@ it('what they share is said, with how it began, and shown in numbers', async () 
   expect(await screen.findByText(/11 of the 12 are at Eskvik Pier/)).toBeTruthy()
   expect(screen.getByText('It began within 4 min for all of them.')).toBeTruthy()
   expect(screen.getByRole('table').textContent).toBe(
-    '31noneEskvik Pier11 of 110 of 4Tarnholm Terminal1 of 40–',
+    'release 31noneEskvik Pier11 of 110 of 4Tarnholm Terminal1 of 40–',
   )
 })
 

@@ -65,6 +65,11 @@ function TakeBack({ cause, variant, back, besides }: BackProps) {
   )
 }
 
+/** A number alone does not say what it numbers. */
+function called(factor: string, value: string) {
+  return /^\d+$/.test(value) ? `${factor} ${value}` : value || NONE
+}
+
 /** The fleet by two things; the more of a field are held, the darker it is, and its number says it too. */
 function FleetMatrix({ matrix: m }: { matrix: Schemas['MatrixView'] }) {
   return (
@@ -78,7 +83,7 @@ function FleetMatrix({ matrix: m }: { matrix: Schemas['MatrixView'] }) {
             <td />
             {m.columns.map((column) => (
               <chakra.th key={column} scope="col" fontWeight={400} color="faded" px="8px" textAlign="left">
-                {column || NONE}
+                {called(m.across, column)}
               </chakra.th>
             ))}
           </tr>
@@ -87,7 +92,7 @@ function FleetMatrix({ matrix: m }: { matrix: Schemas['MatrixView'] }) {
           {m.rows.map((row, r) => (
             <tr key={row}>
               <chakra.th scope="row" fontWeight={400} textAlign="left" pr="10px" whiteSpace="nowrap">
-                {row || NONE}
+                {called(m.down, row)}
               </chakra.th>
               {m.columns.map((column, c) => {
                 const cell = m.cells[r]?.[c] ?? { held: 0, all: 0 }
