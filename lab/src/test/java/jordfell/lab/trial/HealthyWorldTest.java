@@ -17,7 +17,7 @@ class HealthyWorldTest {
     private static final Duration LOOK = Duration.ofMinutes(1);
 
     @ParameterizedTest
-    @CsvSource({"1, 60", "2, 3600", "3, 60"})
+    @CsvSource({"1, 60", "2, 3600", "3, 60", "4, 3600", "5, 60"})
     void aHealthyDayHasNoFindingAndWhatIsProvenStaysProven(long seed, int checkEvery) {
         TrialWorld world = new TrialWorld(seed, checkEvery, "192.0.2.11");
         for (int i = 1; i <= 24 * 60; i++) {
