@@ -91,4 +91,5 @@ it('who may only look begins none', async () => {
   renderWithAll(<Rounds />, '/fleet/rounds', '/fleet/rounds/:round?')
   expect(await screen.findByText('No test calls were made in rounds yet')).toBeTruthy()
   expect(screen.queryByLabelText('Call all of a site')).toBeNull()
+  expect(screen.queryByText(/Choose a site/)).toBeNull()
 })

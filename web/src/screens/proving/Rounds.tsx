@@ -20,6 +20,8 @@ const AGAIN = 1_500
 /** Rounds of test calls, each with what came of it and its protocol. */
 export function Rounds() {
   const chosen = Number(useParams().round ?? 0)
+  const session = useSession().data
+  const mayBegin = !!session && session.role !== 'VIEWER'
   const all = useQuery({
     queryKey: [...keys.devices, 'rounds'],
     queryFn: () => unwrap(client.GET('/api/rounds')),
@@ -39,7 +41,7 @@ export function Rounds() {
                 <chakra.span color="fjord">
                   <Link to="/fleet">Back to the fleet</Link>
                 </chakra.span>
-                <SiteToCall />
+                {mayBegin && <SiteToCall />}
               </Box>
             }
             entries={rounds.map((r) => ({
@@ -62,7 +64,9 @@ export function Rounds() {
               <OneRound key={open.id} id={open.id} going={!open.ended} />
             ) : (
               <Empty title="No test calls were made in rounds yet">
-                Choose a site at the left, or devices in the fleet: each calls and is called.
+                {mayBegin
+                  ? 'Choose a site at the left, or devices in the fleet: each calls and is called.'
+                  : 'What technicians try stands here, device by device.'}
               </Empty>
             )}
           </ListBeside>
@@ -74,10 +78,8 @@ export function Rounds() {
 
 /** A site of which all are called. */
 function SiteToCall() {
-  const session = useSession().data
   const sites = useGround().data?.sites ?? []
   const [site, setSite] = useState(0)
-  if (!session || session.role === 'VIEWER') return null
   return (
     <>
       <Choice

@@ -123,6 +123,15 @@ it('a device with dial tone is not held, whatever is said of it', async () => {
   expect(within(causes).getByText('Cause dark-lamp')).toBeTruthy()
 })
 
+it('what is set aside is held all the same', async () => {
+  says({ 'GET /api/triage': { body: [cause('not-heard', AGO(5), { aside: true })] } })
+  renderWithAll(<Today />)
+  const causes = await screen.findByRole('region', { name: 'Held, by cause' })
+  expect(await within(causes).findByText('All that is held is set aside.')).toBeTruthy()
+  expect(within(causes).getByText(/1 set aside/)).toBeTruthy()
+  expect(within(causes).queryByText('No device is held.')).toBeNull()
+})
+
 it('a look is told the server once it took its time, and nothing is new the first time ever', async () => {
   vi.useFakeTimers({ shouldAdvanceTime: true })
   const asked = says({ 'GET /api/today': { body: day({ lookedAt: undefined }) } })

@@ -27,6 +27,7 @@ export function Today() {
   const today = useToday()
   const triage = useTriage()
   const causes = (triage.data ?? []).filter((c) => !c.aside)
+  const aside = (triage.data ?? []).filter((c) => c.aside && !c.leavesDialTone)
   const looked = useLooked(today.data)
   const isNew = (at: string | undefined) => looked !== undefined && at !== undefined && at > looked
   const fresh = causes.filter((c) => isNew(c.newest)).length
@@ -52,7 +53,7 @@ export function Today() {
               <PathPicture stops={day.stops} />
             </Box>
             <Shown query={triage} what="What is held">
-              {() => <Causes causes={causes} isNew={isNew} />}
+              {() => <Causes causes={causes} aside={aside.length} isNew={isNew} />}
             </Shown>
             <UnderWay />
             <RegistrationPlots />
@@ -88,7 +89,14 @@ function useLooked(day: Schemas['TodayView'] | undefined) {
   return before?.at
 }
 
-function Causes({ causes, isNew }: { causes: Cause[]; isNew: (at: string | undefined) => boolean }) {
+type CausesProps = {
+  causes: Cause[]
+  /** How many that hold devices are set aside, and not among these. */
+  aside: number
+  isNew: (at: string | undefined) => boolean
+}
+
+function Causes({ causes, aside, isNew }: CausesProps) {
   const held = causes.filter((c) => !c.leavesDialTone)
   const shown = causes.slice(0, MOST_CAUSES)
   const devices = held.reduce((sum, c) => sum + c.count, 0)
@@ -101,9 +109,12 @@ function Causes({ causes, isNew }: { causes: Cause[]; isNew: (at: string | undef
           · {devices} {devices === 1 ? 'device' : 'devices'} held or silent, {held.length}{' '}
           {held.length === 1 ? 'cause' : 'causes'}
           {others > 0 && `; ${others} more ${others === 1 ? 'leaves' : 'leave'} dial tone`}
+          {aside > 0 && `; ${aside} set aside`}
         </Faded>
       </Heading>
-      {held.length === 0 && <Box mt="8px">No device is held.</Box>}
+      {held.length === 0 && (
+        <Box mt="8px">{aside > 0 ? 'All that is held is set aside.' : 'No device is held.'}</Box>
+      )}
       {shown.map((c) => (
         <Flex
           key={`${c.cause}~${c.variant}`}

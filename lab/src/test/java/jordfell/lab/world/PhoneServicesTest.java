@@ -26,9 +26,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** What a phone finds at its site: an address, where its files are, the time, somebody to write to. */
 class PhoneServicesTest {
 
-    private static final String NORTH = "north." + TinyWorld.DOMAIN;
-    private static final String SOUTH = "south." + TinyWorld.DOMAIN;
-
     private final TinyWorld world = new TinyWorld();
 
     @BeforeEach
@@ -201,9 +198,10 @@ class PhoneServicesTest {
     void aNodeThatKeepsToItselfIsNotCalledThroughTheOthers() {
         world.phone().power(true);
         world.run(5);
-        world.begin(1, FaultKind.NODE_ALONE, NORTH, 0);
-        assertThat(world.world.faults().nodes().share(NORTH, SOUTH)).isFalse();
-        assertThat(world.world.contacts(TinyWorld.DOMAIN, "2416").get(0).node()).isEqualTo(NORTH);
+        world.begin(1, FaultKind.NODE_ALONE, TinyWorld.NORTH, 0);
+        assertThat(world.world.faults().nodes().share(TinyWorld.NORTH, TinyWorld.SOUTH))
+                .isFalse();
+        assertThat(world.world.contacts(TinyWorld.DOMAIN, "2416").get(0).node()).isEqualTo(TinyWorld.NORTH);
     }
 
     @Test
@@ -238,13 +236,13 @@ class PhoneServicesTest {
     void whoGetsItsAddressBannedIsToldWhyItIsRefused() {
         world.world.plan(
                 new SitePlan("pier", 66, Optional.of(new SitePlan.Nat("203.0.113.9", Duration.ofMinutes(30)))));
-        world.begin(1, FaultKind.NODE_BANS, NORTH, 2);
-        world.begin(2, FaultKind.NODE_BANS, SOUTH, 2);
+        world.begin(1, FaultKind.NODE_BANS, TinyWorld.NORTH, 2);
+        world.begin(2, FaultKind.NODE_BANS, TinyWorld.SOUTH, 2);
         world.phone().power(true);
         world.run(5);
         world.phone().typePassword(1, "AnotherPassword2416");
         world.run(40);
-        assertThat(world.world.banned().get(NORTH)).containsExactly("203.0.113.9");
+        assertThat(world.world.banned().get(TinyWorld.NORTH)).containsExactly("203.0.113.9");
         world.run(150);
         assertThat(world.findings().get(0).cause())
                 .as("what it comes from is told first")

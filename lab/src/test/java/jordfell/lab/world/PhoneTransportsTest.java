@@ -20,9 +20,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** How a phone's SIP travels: by which transport, and with certificates that it takes or refuses. */
 class PhoneTransportsTest {
 
-    private static final String NORTH = "north." + TinyWorld.DOMAIN;
-    private static final String SOUTH = "south." + TinyWorld.DOMAIN;
-
     private final TinyWorld world = new TinyWorld();
 
     @BeforeEach
@@ -38,8 +35,8 @@ class PhoneTransportsTest {
     })
     void aPhoneThatTakesNoCertificateSaysWhyAndRegistersNowhere(FaultKind kind, int amount, String alert) {
         byTls();
-        world.begin(1, kind, NORTH, amount);
-        world.begin(2, kind, SOUTH, amount);
+        world.begin(1, kind, TinyWorld.NORTH, amount);
+        world.begin(2, kind, TinyWorld.SOUTH, amount);
         world.phone().power(true);
         world.run(5);
         assertThat(world.isRegistered()).isFalse();
@@ -54,8 +51,8 @@ class PhoneTransportsTest {
     @Test
     void aCertificateThatRunsOutIsTakenUntilThen() {
         byTls();
-        world.begin(1, FaultKind.CERTIFICATE_RUNS_OUT, NORTH, 10);
-        world.begin(2, FaultKind.CERTIFICATE_RUNS_OUT, SOUTH, 10);
+        world.begin(1, FaultKind.CERTIFICATE_RUNS_OUT, TinyWorld.NORTH, 10);
+        world.begin(2, FaultKind.CERTIFICATE_RUNS_OUT, TinyWorld.SOUTH, 10);
         world.phone().power(true);
         world.run(5);
         assertThat(world.isRegistered()).isTrue();
@@ -72,8 +69,8 @@ class PhoneTransportsTest {
         world.speaking("tls");
         world.phone().power(true);
         world.run(60);
-        world.begin(1, FaultKind.CERTIFICATE_EXPIRED, NORTH, 0);
-        world.begin(2, FaultKind.CERTIFICATE_EXPIRED, SOUTH, 0);
+        world.begin(1, FaultKind.CERTIFICATE_EXPIRED, TinyWorld.NORTH, 0);
+        world.begin(2, FaultKind.CERTIFICATE_EXPIRED, TinyWorld.SOUTH, 0);
         assertThat(world.seen(TlsRefused.class)).isEmpty();
         world.run(120);
         assertThat(world.seen(TlsRefused.class)).isNotEmpty();
@@ -83,8 +80,8 @@ class PhoneTransportsTest {
     @Test
     void thatACertificateRanOutIsToldFirstOnceItMatters() {
         byTls();
-        world.begin(1, FaultKind.CERTIFICATE_RUNS_OUT, NORTH, 10);
-        world.begin(2, FaultKind.CERTIFICATE_RUNS_OUT, SOUTH, 10);
+        world.begin(1, FaultKind.CERTIFICATE_RUNS_OUT, TinyWorld.NORTH, 10);
+        world.begin(2, FaultKind.CERTIFICATE_RUNS_OUT, TinyWorld.SOUTH, 10);
         world.phone().power(true);
         world.run(600);
         world.phone().restart();

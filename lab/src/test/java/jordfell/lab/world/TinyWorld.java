@@ -54,6 +54,8 @@ import jordfell.lab.time.Timeline;
 public final class TinyWorld implements WorldObserver, Accounts, SecretBook {
 
     public static final String DOMAIN = "voice.tarnholm.example";
+    static final String NORTH = "north." + DOMAIN;
+    static final String SOUTH = "south." + DOMAIN;
     public static final MacAddress MAC = MacAddress.of("02-4B-7A-00-53-1C");
     public static final Instant START = Instant.parse("2026-03-02T08:00:00Z");
     static final DeviceModel K24 =

@@ -146,7 +146,7 @@ final class PageFacts {
         return Character.toUpperCase(words.charAt(0)) + words.substring(1);
     }
 
-    /** To the millisecond, in UTC: as exact as clocks of phones and nodes can be compared. */
+    /** To the millisecond, in UTC: a page is read by people; the observations beside it have all of it. */
     private static String time(Instant at) {
         return at.truncatedTo(ChronoUnit.MILLIS).toString();
     }
